@@ -1,0 +1,57 @@
+# Sourced by ./start, ./test and ./vocator: installs what is missing, and nothing twice.
+# Progress goes to standard error.  ROOT is the repository.
+export PYTHONPATH="$ROOT/src"
+unset PYTHONDONTWRITEBYTECODE
+VENV="$ROOT/.venv"
+PY="$VENV/bin/python"
+
+say() { echo "vocator: $*" >&2; }
+
+die() { say "$1"; [ $# -gt 1 ] && say "  $2"; exit 1; }
+
+# A stamp is written only after a part is complete, so that a broken-off install starts again.
+stamped() { [ -f "$1" ] && [ "$(cat "$1")" = "$2" ]; }
+
+sum_of() { cat "$@" | sha256sum | cut -d' ' -f1; }
+
+ensure_python() {
+  local wanted; wanted="$(cd "$ROOT" && sum_of requirements.txt requirements-dev.txt)"
+  stamped "$VENV/.complete" "$wanted" && [ -x "$PY" ] && return 0
+  command -v python3 >/dev/null || die "python3 is missing" "as root: apt-get install -y python3 python3-venv"
+  say "setting up Python (once, about a minute)"
+  rm -f "$VENV/.complete"
+  [ -x "$PY" ] || { rm -rf "$VENV"; python3 -m venv "$VENV" >&2 || die "python3 -m venv failed" "as root: apt-get install -y python3-venv"; }
+  "$PY" -m pip install -q --disable-pip-version-check "$(grep -o '^uv==[0-9.]*' "$ROOT/requirements-dev.in")" >&2 || die "pip could not install uv" "check the network and run again; what is there is kept"
+  "$VENV/bin/uv" pip sync -q --require-hashes --compile-bytecode --python "$PY" "$ROOT/requirements.txt" "$ROOT/requirements-dev.txt" >&2 || die "the Python packages could not be installed" "check the network and run again; what is there is kept"
+  echo "$wanted" > "$VENV/.complete"
+}
+
+ensure_debian() { # command or path, package
+  local missing=()
+  while [ $# -gt 0 ]; do
+    command -v "$1" >/dev/null 2>&1 || ls $1 >/dev/null 2>&1 || missing+=("$2")
+    shift 2
+  done
+  [ ${#missing[@]} -eq 0 ] && return 0
+  [ "$(id -u)" = 0 ] || die "missing Debian packages: ${missing[*]}" "as root: apt-get install -y ${missing[*]}"
+  say "installing Debian packages: ${missing[*]}"
+  apt-get update -qq >&2 && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >&2 ||
+    die "the Debian packages could not be installed: ${missing[*]}" "check the network, then run again"
+}
+
+ensure_web() {
+  local packages sources
+  packages="$(cd "$ROOT/web" && sum_of package-lock.json package.json)"
+  if ! stamped "$ROOT/web/node_modules/.complete" "$packages"; then
+    say "installing the front end's packages (once, about a minute)"
+    (cd "$ROOT/web" && npm ci --no-audit --no-fund --loglevel=error >&2) || die "the front end's packages could not be installed" "check the network and run again"
+    echo "$packages" > "$ROOT/web/node_modules/.complete"
+  fi
+  sources="$(cd "$ROOT" && { find web/src web/public web/index.html web/vite.config.ts web/package-lock.json src/vocator/api src/vocator/usecases -type f ! -name '*.pyc' ! -name 'schema.gen.ts' 2>/dev/null | LC_ALL=C sort | xargs cat; } | sha256sum | cut -d' ' -f1)"
+  if ! stamped "$ROOT/web/dist/.complete" "$sources"; then
+    say "building the front end"
+    "$PY" -m vocator.api.openapi > "$ROOT/openapi.json" || die "the API's description could not be written"
+    (cd "$ROOT/web" && npm run -s types >&2 && npm run -s build >&2) || die "the front end could not be built" "its messages stand above"
+    echo "$sources" > "$ROOT/web/dist/.complete"
+  fi
+}

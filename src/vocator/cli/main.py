@@ -1,0 +1,180 @@
+"""The command line: parses, calls one use case, writes the answer."""
+
+import json
+import sys
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from vocator.cli import tables
+from vocator.cli.requests import KNOWN_ERRORS, run_request, sheet_answer, sheet_request
+
+app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
+profile_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
+app.add_typer(profile_app, name="profile", help="Work on profile files.")
+
+Json = Annotated[bool, typer.Option("--json", help="One JSON document instead of a table.")]
+Region = Annotated[str, typer.Option(help="Region pack: r2 or r1.")]
+
+
+def _write(answer: dict[str, Any], as_json: bool, table: Any) -> None:
+    print(json.dumps(answer, ensure_ascii=False) if as_json else table(answer))
+
+
+def _fail(message: str) -> None:
+    print(" ".join(message.split()), file=sys.stderr)
+    raise typer.Exit(2)
+
+
+def _read_json(path: Path | None) -> dict[str, Any] | None:
+    if path is None:
+        return None
+    try:
+        found = json.loads(path.read_text(encoding="utf-8"))
+    except (OSError, ValueError) as error:
+        _fail(f"{path}: {error}")
+    if not isinstance(found, dict):
+        _fail(f"{path}: a JSON object is expected")
+    return found  # type: ignore[no-any-return]
+
+
+@app.command()
+def resolve(line: str, region: Region = "r2", receive: str = "open", as_json: Json = False) -> None:
+    """Say which channel a listing line stands for, and why."""
+    answer = run_request({"command": "resolve", "line": line, "region": region, "receive": receive})
+    if "error" in answer:
+        error = answer["error"]
+        _write(answer, as_json, tables.refusal)
+        _fail(f"{error['where']}: {error['found']}; allowed: {error['allowed']}. {error['do']}" if isinstance(error, dict) else error)
+    _write(answer, as_json, tables.resolution)
+
+
+@app.command()
+def sheet(
+    model: str,
+    slot: Annotated[str, typer.Option(help="Slot, as the radio numbers it.")],
+    line: str = "",
+    label: Annotated[str | None, typer.Option()] = None,
+    power: Annotated[str | None, typer.Option()] = None,
+    receive: str = "open",
+    row: Annotated[str | None, typer.Option()] = None,
+    region: Region = "r2",
+    firmware: Annotated[str | None, typer.Option()] = None,
+    way: str = "long",
+    start: Annotated[Path | None, typer.Option(help="START.json")] = None,
+    goal: str = "store",
+    channels: Annotated[Path | None, typer.Option(help="FILE.csv of many channels")] = None,
+    now: Annotated[str | None, typer.Option(help="Fix the clock (ISO); a sheet does not need it.")] = None,
+    as_json: Json = False,
+) -> None:
+    """Write the keys that put a channel into a slot, proven on the twin."""
+    if channels is not None:
+        _fail("not yet: a sheet of many channels")
+    given = {
+        "model": model, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
+        "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal,
+    }  # fmt: skip
+    try:
+        answer, code = sheet_answer(sheet_request(given))
+    except KNOWN_ERRORS as error:
+        doubts = getattr(error, "resolution", None)
+        if isinstance(doubts, dict) and as_json:
+            print(json.dumps(doubts, ensure_ascii=False))
+        _fail(str(error))
+    _write(answer, as_json, tables.sheet)
+    if code:
+        raise typer.Exit(code)
+
+
+@app.command()
+def twin(
+    model: str,
+    keys: Annotated[Path, typer.Option(help="KEYS.txt")],
+    firmware: Annotated[str | None, typer.Option()] = None,
+    region: Region = "r2",
+    start: Annotated[Path | None, typer.Option(help="START.json")] = None,
+    as_json: Json = False,
+) -> None:
+    """Press keys on the virtual radio and show what it does."""
+    try:
+        lines = keys.read_text(encoding="utf-8").splitlines()
+    except (OSError, UnicodeDecodeError) as error:
+        _fail(f"{keys}: {error}")
+    answer = run_request({"command": "twin", "model": model, "firmware": firmware, "region": region, "start": _read_json(start), "keys": lines})
+    if "error" in answer:
+        _fail(str(answer["error"]))
+    _write(answer, as_json, tables.twin)
+
+
+@app.command()
+def prove(
+    models: Annotated[list[str] | None, typer.Argument()] = None,
+    channels: Annotated[int, typer.Option(help="Generated channels per radio.")] = 60,
+    starts: Annotated[int | None, typer.Option(help="At most so many starts per sheet.")] = None,
+    slips: bool = False,
+    seed: int = 1,
+    as_json: Json = False,
+) -> None:
+    """Prove generated channels of every kind on the radios."""
+    from vocator.usecases.prove_radios import prove_radios
+
+    if slips:
+        _fail("not yet: every slip at every step")
+    try:
+        table = prove_radios(models or [], channels, starts, seed, lambda text: print(text, file=sys.stderr))
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    _write(table.as_dict(), as_json, tables.proofs)
+    if table.faults:
+        raise typer.Exit(1)
+
+
+@app.command()
+def passes() -> None:
+    """Find satellite passes (not yet)."""
+    _fail("not yet: satellite passes")
+
+
+@app.command(name="doppler-set")
+def doppler_set() -> None:
+    """Compute a Doppler set (not yet)."""
+    _fail("not yet: Doppler sets")
+
+
+@app.command()
+def batch(requests: Path) -> None:
+    """Run many requests, one JSON object a line, in one process."""
+    try:
+        lines = requests.read_text(encoding="utf-8").splitlines()
+    except (OSError, UnicodeDecodeError) as error:
+        _fail(f"{requests}: {error}")
+    for line in lines:
+        if not line.strip():
+            continue
+        try:
+            given = json.loads(line)
+            answer = run_request(given) if isinstance(given, dict) else {"error": "a JSON object is expected on each line"}
+        except ValueError as error:
+            answer = {"error": f"not JSON: {error}"}
+        print(json.dumps(answer, ensure_ascii=False))
+
+
+@profile_app.command("check")
+def profile_check(file: Path, as_json: Json = False) -> None:
+    """Check a profile file and name everything that is wrong with it."""
+    from vocator.usecases.check_profile import check_profile
+
+    answer = check_profile(file)
+    _write(answer, as_json, tables.profile)
+    if answer["problems"]:
+        _fail(f"{file}: {len(answer['problems'])} problems")
+
+
+def main() -> None:
+    """Run the command line."""
+    app()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,64 @@
+"""Requests as JSON objects, shared by the single commands and by ``batch``."""
+
+from typing import Any
+
+from vocator.core.channel.refusal import Refusal
+from vocator.core.keying.goal import Beyond
+from vocator.core.radio.actions import ActionError
+from vocator.core.radio.perform import UntilFailed
+from vocator.core.radio.start import StartError
+from vocator.files.strict_yaml import DataFileError
+from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
+from vocator.usecases.make_sheet import SheetRequest, beyond_dict, make_sheet
+from vocator.usecases.resolve_line import resolve_line
+from vocator.usecases.run_twin import run_twin
+
+KNOWN_ERRORS = (Refusal, Doubtful, NotFound, NotYet, Unproven, StartError, ActionError, UntilFailed, DataFileError)
+
+_SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal")
+
+
+def sheet_request(given: dict[str, Any]) -> SheetRequest:
+    """Read a request for a sheet; raises NotFound for options that do not exist."""
+    known = {"command", "model", "slot", "channels", "now", *_SHEET_OPTIONS}
+    odd = sorted(set(given) - known)
+    if odd:
+        raise NotFound(f"option {odd[0]!r}", ", ".join(sorted(known)))
+    if given.get("channels"):
+        raise NotYet("a sheet of many channels")
+    for needed in ("model", "slot"):
+        if given.get(needed) is None:
+            raise NotFound(f"a request without {needed}", "model, slot and line")
+    options = {k: given[k] for k in _SHEET_OPTIONS if given.get(k) is not None}
+    return SheetRequest(model=str(given["model"]), slot=str(given["slot"]), **options)
+
+
+def sheet_answer(request: SheetRequest) -> tuple[dict[str, Any], int]:
+    """Return the sheet, or the answer for a goal beyond the radio, with the exit code."""
+    try:
+        return make_sheet(request).as_dict(), 0
+    except Beyond as beyond:
+        return beyond_dict(request, beyond), 3
+
+
+def run_request(given: dict[str, Any]) -> dict[str, Any]:
+    """Run one request; a refused one answers ``{"error": …}``."""
+    try:
+        command = given.get("command")
+        if command == "twin":
+            return run_twin(given["model"], given["keys"], given.get("firmware"), given.get("region") or "r2", given.get("start"))
+        if command == "sheet":
+            return sheet_answer(sheet_request(given))[0]
+        if command == "resolve":
+            return resolve_line(given["line"], given.get("region") or "r2", given.get("receive") or "open").as_dict()
+        raise NotFound(f"command {command!r}", "twin, sheet, resolve")
+    except Refusal as refusal:
+        return {"error": refusal.as_dict()}
+    except Doubtful as doubtful:
+        return {"error": str(doubtful), "doubts": doubtful.resolution["doubts"]}
+    except KNOWN_ERRORS as error:
+        return {"error": str(error)}
+    except KeyError as error:
+        return {"error": f"the request lacks {error}"}
+    except (TypeError, AttributeError) as error:
+        return {"error": f"a part of the request has the wrong type: {error}"}

@@ -1,0 +1,85 @@
+"""Answers as readable text."""
+
+from typing import Any
+
+from vocator.core.channel.channel import megahertz
+
+
+def _channel_lines(channel: dict[str, Any], reasons: dict[str, str]) -> list[str]:
+    tx = channel["tx_hz"]
+    tone = channel["tone_tx"] or channel["dcs_tx"] or ""
+    opened = channel["tone_rx"] or channel["dcs_rx"] or ""
+    rows = [
+        ("receive", megahertz(channel["rx_hz"]), reasons.get("rx_hz", "")),
+        ("send", megahertz(tx) if tx is not None else "nothing", reasons.get("tx_hz", "")),
+        ("tone", f"{channel['tone_mode']} {tone}{' / ' + opened if opened else ''}".strip(), reasons.get("tone_mode", "")),
+        ("width", channel["width"], reasons.get("width", "")),
+    ]
+    if channel.get("label"):
+        rows.append(("label", channel["label"], reasons.get("label", "")))
+    return [f"{a:>8}  {b:<16}  {c}".rstrip() for a, b, c in rows]
+
+
+def resolution(answer: dict[str, Any]) -> str:
+    """Write a resolution."""
+    lines = _channel_lines(answer["channel"], answer["reasons"])
+    lines += [f"    note  {n['text']}" for n in answer["notes"]]
+    lines += [f"     ask  {d['question']} {' / '.join(d['choices'])}" for d in answer["doubts"]]
+    return "\n".join(lines)
+
+
+def refusal(answer: dict[str, Any]) -> str:
+    """Write a refusal in its four parts."""
+    error = answer["error"]
+    if not isinstance(error, dict):
+        return str(error)
+    return "\n".join(f"{part:>8}  {error[part]}" for part in ("found", "where", "allowed", "do"))
+
+
+def sheet(answer: dict[str, Any]) -> str:
+    """Write a sheet, chapter by chapter."""
+    proof = answer["proof"]
+    if proof["verdict"] == "beyond":
+        return f"beyond this radio: {proof['part']}: {proof['why']}. {proof['nearest']}"
+    goal, counts = answer["goal"], answer["counts"]
+    lines = [f"{answer['model']} firmware {answer['firmware']}, slot {goal['slot']}: {proof['verdict']} from {proof['starts']} starts"]
+    lines.append(", ".join(f"{v} {k}" for k, v in counts.items()))
+    lines += [f"  limit: {text}" for text in answer["limits"]]
+    for chapter in answer["chapters"]:
+        lines.append(f"\n{chapter['title']}")
+        for step in chapter["steps"]:
+            mark = "if " if step["when"] else "   "
+            shows = f"  → {step['shows']}" if step["shows"] else ""
+            air = "  ON AIR" if step["on_air"] else ""
+            lines.append(f"  {mark}{step['say']:<58} {' '.join(step['actions'])}{shows}{air}")
+    return "\n".join(lines)
+
+
+def twin(answer: dict[str, Any]) -> str:
+    """Write a trace and what the radio holds."""
+    lines = []
+    for at in answer["trace"]:
+        sent = f"  sends {megahertz(at['transmitting_hz'])}" if at["transmitting_hz"] is not None else ""
+        beeps = f"  beeps {' '.join(at['beeps'])}" if at["beeps"] else ""
+        lines.append(f"{at['action']:<26} {at['display']['text']}{beeps}{sent}")
+    for slot, channel in answer["memory"].items():
+        lines.append(f"slot {slot}")
+        lines += _channel_lines(channel, {})
+    return "\n".join(lines)
+
+
+def proofs(answer: dict[str, Any]) -> str:
+    """Write the table of verdicts."""
+    head = f"{'radio':<20} {'goal':<16} {'proven':>7} {'beyond':>7} {'refuted':>8} {'not found':>10}"
+    lines = [head]
+    for row in answer["rows"]:
+        lines.append(f"{row['model']:<20} {row['kind']:<16} {row['proven']:>7} {row['beyond']:>7} {row['refuted']:>8} {row['not found']:>10}")
+    lines += [f"{f['model']} {f['kind']}: {f['why']}" for f in answer["faults"]]
+    return "\n".join(lines)
+
+
+def profile(answer: dict[str, Any]) -> str:
+    """Write what a profile check found."""
+    lines = [f"{p['file']}:{p['line']}: {p['path']}: {p['text']}" for p in answer["problems"]]
+    lines += [f"audit: {text}" for text in answer["audit"]]
+    return "\n".join(lines) or f"{answer['file']}: no problem found"

@@ -1,0 +1,81 @@
+"""A sheet in the making, with what is certain about the radio at each point of it.
+
+The draft keeps a state that follows the sheet from its start (a new radio where the
+start is unknown) and the set of settings whose value is certain whatever the start was.
+"""
+
+from vocator.core.keying.sheet import Chapter, Step, When
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import display
+from vocator.core.radio.perform import perform
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+
+
+class Draft:
+    """Steps so far, where they lead, and what is known then."""
+
+    def __init__(self, twin: Twin, known: State | None, presumed: State | None = None) -> None:
+        self.twin = twin
+        self.known = known is not None
+        self.state = known or presumed or twin.start
+        self.certain: set[int] = set(range(len(twin.settings))) if self.known else set()
+        self._chapters: list[tuple[str, list[Step]]] = []
+        self._groups = 0
+
+    def step(
+        self,
+        title: str,
+        actions: list[str] | tuple[str, ...],
+        *,
+        shows: str | None = None,
+        say: str = "",
+        why: str = "",
+        when: When | None = None,
+        group: str | None = None,
+        on_air: bool = False,
+        window_s: float = 0,
+    ) -> None:
+        """Add a step under a chapter's title and follow it."""
+        step = Step(tuple(actions), shows, say, why, when, group, on_air, window_s)
+        if not self._chapters or self._chapters[-1][0] != title:
+            self._chapters.append((title, []))
+        self._chapters[-1][1].append(step)
+        if when is None or when.holds(display(self.twin, self.state)):
+            self._follow(step)
+
+    def alternatives(self, title: str, options: list[tuple[When, list[str], str, str]]) -> None:
+        """Add alternatives, each with its condition, actions, words and reason; judged together."""
+        self._groups += 1
+        seen = display(self.twin, self.state)
+        chosen = next((i for i, option in enumerate(options) if option[0].holds(seen)), None)
+        if not self._chapters or self._chapters[-1][0] != title:
+            self._chapters.append((title, []))
+        for index, (when, actions, say, why) in enumerate(options):
+            step = Step(tuple(actions), None, say, why, when, f"g{self._groups}")
+            self._chapters[-1][1].append(step)
+            if index == chosen:
+                self._follow(step)
+
+    def _follow(self, step: Step) -> None:
+        for text in step.actions:
+            for action in parse_actions(self.twin.profile, text):
+                self.state = perform(self.twin, self.state, action).state
+
+    def value(self, setting: int) -> int:
+        """Return the value of a setting as the draft has it."""
+        return self.twin.get(self.state, setting)
+
+    def is_right(self, setting: int, index: int) -> bool:
+        """Whether a setting is certain to be at a value."""
+        return setting in self.certain and self.value(setting) == index
+
+    def now_certain(self, setting: int) -> None:
+        """Note that a setting was just put to its value, and what it disturbed with it."""
+        self.certain.add(setting)
+        if self.value(setting):
+            self.certain.update(other for other, _ in self.twin.settings[setting].disturbs)
+
+    def chapters(self) -> tuple[Chapter, ...]:
+        """Return the chapters so far."""
+        return tuple(Chapter(title, tuple(steps)) for title, steps in self._chapters)

@@ -1,0 +1,98 @@
+"""What can be open on a radio: one example state for each kind of open screen.
+
+Used by the planner to find a way home from anything, and by the prover as starts.
+The examples are found by pressing keys on the twin, so no screen is forgotten.
+"""
+
+from functools import cache
+
+from vocator.core.radio.display import display
+from vocator.core.radio.inputs import Chord, Hold, Input, Tap
+from vocator.core.radio.machine import with_item
+from vocator.core.radio.profile import Screen
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+
+MOST_PRESSES = 4
+
+
+def _presses(twin: Twin) -> list[Input]:
+    """Return every press that some screen of the radio answers, PTT alone left out."""
+    found: dict[Input, None] = {}
+    for screen in twin.screens:
+        for binding in screen.bind:
+            press = binding.press
+            if press.kind in ("turn", "digits") or (press.key == "PTT" and not press.held):
+                continue
+            then: Tap | Hold = Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key)
+            found[Chord(press.held, then) if press.held else then] = None
+    return [*found, *(Tap(d) for d in "147" if Tap(d) not in found)]
+
+
+def signature(twin: Twin, s: State) -> tuple[object, ...]:
+    """Return what tells two open states apart for a way home."""
+    kind = twin.screens[s.screen].kind
+    phase = "" if kind != "label" else "dots" if s.place < 0 else "blinks" if s.place < len(s.letters) else "done"
+    changed = kind == "value" and s.value != twin.get(s, s.opened)
+    typed_value = kind == "value" and bool(twin.settings[s.opened].digits)
+    return s.screen, s.stack, bool(s.typed), phase, changed, typed_value, s.modes[s.unit]
+
+
+@cache
+def open_states(twin: Twin) -> tuple[State, ...]:
+    """Return one state for each way that something can be open, from VFO and memory mode."""
+    stored = twin.stored_from_vfo(twin.start)
+    filled = twin.start._replace(slots=with_item(twin.start.slots, 2, stored))
+    in_memory = filled._replace(
+        modes=(twin.memory,) * len(filled.modes), screen=twin.memory, positions=(2,) * len(filled.positions)
+    )
+    level: list[State] = [filled, in_memory, *_searchable(twin, filled)]
+    seen = {signature(twin, x): x for x in level if twin.screens[x.screen].kind != "rest"}
+    presses = _presses(twin)
+    for _ in range(MOST_PRESSES):
+        following: list[State] = []
+        for state in level:
+            for after in (*(twin.act(state, press)[0] for press in presses), *_moved(twin, state)):
+                key = signature(twin, after)
+                if twin.screens[after.screen].kind != "rest" and key not in seen:
+                    seen[key] = after._replace(message="", message_ms=0)
+                    following.append(seen[key])
+        level = following
+    return tuple(seen.values())
+
+
+def _moved(twin: Twin, s: State) -> list[State]:
+    """Return where a dial could stand on the screen: other entries of a list, another value."""
+    screen = twin.screens[s.screen]
+    if screen.kind == "list":
+        chosen = [i for i, e in enumerate(screen.entries) if e.screen]
+        digits = [i for i, e in enumerate(screen.entries) if e.setting is not None and twin.settings[e.setting].digits]
+        opened = (twin.act(s._replace(cursor=i), press)[0] for i in (*chosen, *digits[:1]) for press in _presses(twin))
+        return [x for x in opened if x.stack[:-1] == (*s.stack, s.screen)[: len(x.stack) - 1]]
+    if screen.kind == "value":
+        other = (s.value + 1) % twin.settings[s.opened].domain.count
+        return [s._replace(value=other)]
+    return []
+
+
+def _searchable(twin: Twin, s: State) -> list[State]:
+    """Return states in which each search has what it needs."""
+    found = []
+    for index, screen in enumerate(twin.screens):
+        if screen.kind != "search":
+            continue
+        if screen.needs is not None:
+            found.append(twin.put(s, screen.needs[0], screen.needs[1][0]))
+        for side in (twin.sides[2], twin.sides[3]):
+            if screen.setting is None and side is not None:
+                ready = twin.put(s, side, 1)
+                lists = [i for i, x in enumerate(twin.screens) if any(e.setting == side for e in x.entries)]
+                value = twin.profile.screen("value")
+                found += [ready._replace(screen=index, stack=(twin.vfo, at, value), opened=side, value=2) for at in lists]
+    return found
+
+
+def look_of(twin: Twin, s: State) -> tuple[str, str]:
+    """Return how an open state looks: its screen, and the icon of a lit layer."""
+    screen: Screen = twin.screens[s.screen]
+    return display(twin, s).screen, screen.icon if screen.kind == "layer" else ""

@@ -1,0 +1,171 @@
+"""A goal: which channel in which slot of which radio, and what of it lies beyond the radio."""
+
+from dataclasses import dataclass, field, replace
+
+from vocator.core.channel.channel import Channel, ToneMode, ToneUse, megahertz
+from vocator.core.channel.refusal import Refusal
+from vocator.core.radio.machine import Machine
+from vocator.core.radio.profile import Profile
+from vocator.core.radio.start import StartError, reaches_by_offset, required_values
+from vocator.core.radio.verbs import entered_hz
+
+
+@dataclass(frozen=True, slots=True)
+class Goal:
+    """One channel for one slot; ``kind`` is ``store``, ``erase`` or ``read-back``.
+
+    ``channel`` is what the slot shall hold, so that receive only stands as simplex with
+    ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed.
+    """
+
+    slot: int
+    channel: Channel
+    receive_only: bool = False
+    on_air: bool = False
+    row: str | None = None
+    reasons: dict[str, str] = field(default_factory=dict, compare=False)
+    notes: tuple[str, ...] = ()
+    kind: str = "store"
+
+
+@dataclass(frozen=True, slots=True)
+class Beyond(Exception):
+    """A goal that this radio cannot reach: which part, why, and the nearest thing it can do."""
+
+    part: str
+    why: str
+    nearest: str
+
+    def __str__(self) -> str:
+        return f"{self.part}: {self.why}. {self.nearest}"
+
+
+def slot_of(profile: Profile, text: str) -> int:
+    """Return the slot index written as ``text``; raises Refusal outside the radio's range."""
+    index = profile.slot_index(text.strip())
+    if index is None:
+        low, high = profile.slot_text(0), profile.slot_text(profile.slot_count - 1)
+        raise Refusal(f"slot {text}", "slot", f"{low} to {high} on the {profile.name}", "Choose another slot.")
+    return index
+
+
+def power_word(machine: Machine, asked: str | None) -> tuple[str | None, bool]:
+    """Return the radio's word for a power, the highest when none is asked; and whether it was asked.
+
+    Raises Refusal for a power that the radio does not have.
+    """
+    if machine.power is None:
+        return None, False
+    domain = machine.settings[machine.power].domain
+    words = [domain.text(i) for i in range(domain.count)]
+    new = machine.settings[machine.power].new[0]
+    if asked is None:
+        return words[new], False
+    for index, word in enumerate(words):
+        if asked.lower() in (word.lower(), domain.meaning(index)):
+            return word, True
+    raise Refusal(f"power {asked}", "power", ", ".join(words), "Choose one of the radio's own powers.")
+
+
+def lowest_power(machine: Machine) -> str | None:
+    """Return the radio's word for its lowest power."""
+    if machine.power is None:
+        return None
+    domain = machine.settings[machine.power].domain
+    index = domain.find_meaning("low")
+    return domain.text(index) if index is not None else None
+
+
+def fit_label(profile: Profile, label: str | None, asked: bool) -> tuple[str | None, list[str]]:
+    """Return the label as this radio can write it, and what had to be said about it.
+
+    A label asked for outright is refused (Refusal) when it does not fit; one that merely
+    stood in the line is shortened.
+    """
+    if not label:
+        return None, []
+    if not profile.label_length:
+        return None, [f"no names from the keypad of this radio: {label} is left out"]
+    notes = []
+    written = label
+    if not any(c.islower() for c in profile.label_characters) and label.upper() != label:
+        written = label.upper()
+        notes.append(f"no small letters on this radio: {written}")
+    bad = sorted({c for c in written if c not in profile.label_characters})
+    allowed = "".join(c for c in profile.label_characters if c != " ") + " and space"
+    if asked and bad:
+        raise Refusal(f"label {label} with {', '.join(bad)}", "label", allowed, "Choose other characters.")
+    if asked and len(written) > profile.label_length:
+        cut = written[: profile.label_length].rstrip()
+        raise Refusal(f"label {label}, {len(written)} characters", "label", f"at most {profile.label_length}", f"Shorten it, for example {cut}.")
+    fitted = "".join(c for c in written if c in profile.label_characters)[: profile.label_length].strip()
+    if fitted != written:
+        notes.append(f"label shortened to {fitted}")
+    return fitted or None, notes
+
+
+def check_reach(machine: Machine, goal: Goal) -> None:
+    """Raise Beyond for the first part of the goal that the radio cannot do."""
+    profile, channel = machine.profile, goal.channel
+    if not profile.receives(channel.rx_hz):
+        ranges = ", ".join(f"{a // 1_000_000}–{b // 1_000_000}" for a, b in profile.receive_hz)
+        raise Beyond("receive frequency", f"{megahertz(channel.rx_hz)} is outside {ranges} MHz", "Another radio is needed.")
+    tx_hz = channel.tx_hz
+    if not goal.receive_only and tx_hz is not None and not profile.may_send(tx_hz):
+        ranges = ", ".join(f"{a / 1e6:g}–{b / 1e6:g}" for a, b in profile.transmit_hz)
+        raise Beyond("transmit frequency", f"this radio does not send on {megahertz(tx_hz)}, only on {ranges} MHz", "It can be stored as receive only: add 'receive only' to the line.")
+    if frequency_step(machine, channel.rx_hz) is None:
+        raise Beyond("receive frequency", f"{megahertz(channel.rx_hz)} cannot be typed on this radio", "Take a frequency on the radio's grid.")
+    _check_split(machine, channel)
+    try:
+        required_values(machine, channel)
+    except StartError as error:
+        raise _beyond_value(machine, channel, str(error)) from error
+
+
+def _check_split(machine: Machine, channel: Channel) -> None:
+    if reaches_by_offset(machine, channel):
+        return
+    can_split = any(b.verb == "write_split" for s in machine.screens for b in s.bind) or any(s.second_save for s in machine.screens)
+    if not can_split:
+        raise Beyond("odd split", "this radio has no second save for a transmit frequency", "Take an offset that it can set.")
+    assert channel.tx_hz is not None
+    if frequency_step(machine, channel.tx_hz) is None or not machine.profile.receives(channel.tx_hz):
+        raise Beyond("odd split", f"{megahertz(channel.tx_hz)} cannot be typed on this radio", "Take a frequency on the radio's grid.")
+
+
+def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
+    tone = channel.tone
+    if part == "tone mode":
+        nearest = f"send {tone.tone_tx} only" if tone.tone_tx else "no tone: hear everything, and do not open it by sending"
+        return Beyond("tone mode", f"this radio cannot do {tone.mode.replace('_', ' ')}", f"Nearest: {nearest}.")
+    if part == "code":
+        code = tone.dcs_tx or tone.dcs_rx or ""
+        why = f"this radio has no {'inverted codes' if code.endswith('I') else 'code ' + code}"
+        return Beyond("code", why, "Receive it with an open squelch; it will not open by sending.")
+    if part == "tone":
+        return Beyond("tone", f"this radio does not have tone {tone.tone_tx or tone.tone_rx}", "Receive it with an open squelch; it will not open by sending.")
+    return Beyond(part, f"this radio has no such {part}", "Leave that part out.")
+
+
+def frequency_step(machine: Machine, hz: int) -> int | None:
+    """Return the index of the tuning step with which ``hz`` can be typed.
+
+    The new step is preferred, then the others in order; -1 where the step does not
+    matter, None where the frequency cannot be typed at all.
+    """
+    entry = next(s for s in machine.screens if s.kind == "entry" and s.of == "frequency")
+    typed = f"{hz // 1000:06d}"
+    if entry.grid == "typed" or machine.step is None:
+        return -1 if entered_hz(machine, machine.start, entry, typed) == hz else None
+    setting = machine.settings[machine.step]
+    for index in (setting.new[0], *range(setting.domain.count)):
+        if entered_hz(machine, machine.put(machine.start, machine.step, index), entry, typed) == hz:
+            return index
+    return None
+
+
+def without_opening(channel: Channel) -> Channel:
+    """Return the channel with its receive side left open."""
+    tone = channel.tone
+    return replace(channel, tone=ToneUse(ToneMode.SEND, tone.tone_tx)) if tone.tone_tx else channel

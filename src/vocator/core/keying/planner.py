@@ -1,0 +1,63 @@
+"""The planner: from a goal to a sheet, using the profile only.
+
+Chapters stand in the order of work; routes are found over the screens and the cheapest
+is taken; the order of settings comes from what disturbs what.  The planner does not
+check itself: the prover does.
+"""
+
+from dataclasses import replace
+
+from vocator.core.keying.draft import Draft
+from vocator.core.keying.goal import Goal, check_reach
+from vocator.core.keying.routes import Routes
+from vocator.core.keying.setting_chapters import clear, ready, set_frequency, settings
+from vocator.core.keying.sheet import Sheet
+from vocator.core.keying.store_chapters import erase_slot, go_to_slot, name, read_back, store, try_it, unseen
+from vocator.core.radio.machine import with_item
+from vocator.core.radio.profile import Means
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+
+
+def plan(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
+    """Plan the sheet for a goal of any kind; raises Beyond."""
+    if goal.kind == "store":
+        return plan_store(twin, goal, known)
+    return plan_at_slot(twin, goal)
+
+
+def plan_at_slot(twin: Twin, goal: Goal) -> Sheet:
+    """Plan erasing or reading back a slot that holds a channel, from any state."""
+    routes = Routes(twin)
+    slots = with_item(twin.start.slots, goal.slot, twin.stored_from_vfo(twin.start))
+    draft = Draft(twin, None, twin.start._replace(slots=slots))
+    ready(draft, routes, goal)
+    if goal.kind == "erase":
+        erase_slot(draft, routes, goal)
+    else:
+        go_to_slot(draft, routes, goal, "Read back")
+    groups = twin.profile.settings_for(Means.GROUP)
+    limits = ["presumes that memory mode is not locked to a group"] if groups else []
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), ())
+
+
+def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
+    """Plan the sheet that puts a channel into a slot.
+
+    ``known`` is the state the radio is certainly in (the short way); None plans for any
+    state (the long way).  Raises Beyond for a goal that the radio cannot reach.
+    """
+    check_reach(twin, goal)
+    routes, draft = Routes(twin), Draft(twin, known)
+    ready(draft, routes, goal)
+    clear(draft, routes, goal)
+    listened = replace(goal.channel, tx_hz=goal.channel.rx_hz) if goal.receive_only else goal.channel
+    set_frequency(draft, routes, listened.rx_hz, "Frequency", goal.reasons.get("rx_hz", "as asked"))
+    settings(draft, routes, goal)
+    try_it(draft, goal)
+    store(draft, routes, goal)
+    name(draft, routes, goal)
+    read_back(draft, goal)
+    limits = [*goal.notes, *unseen(twin, goal)]
+    changes = ["reverse off"] if routes.presses(twin.vfo, "reverse") else []
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes) if known is None else ())

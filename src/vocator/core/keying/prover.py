@@ -1,0 +1,124 @@
+"""The prover: runs the operator on the twin from a covering set of starts and judges what is left.
+
+It never plans and never fixes.  It judges the memory, the settings that ought not to
+have changed, and every transmission.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from vocator.core.channel.channel import Channel
+from vocator.core.keying.goal import Goal
+from vocator.core.keying.operator import Run, follow
+from vocator.core.keying.sheet import Sheet
+from vocator.core.keying.starts import Named, covering_starts
+from vocator.core.radio.actions import Action, parse_actions
+from vocator.core.radio.start import settings_of_set
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+
+AIR_CHAPTERS = ("Try", "Read back")
+
+
+class Verdict(StrEnum):
+    """What the prover found."""
+
+    PROVEN = "proven"
+    REFUTED = "refuted"
+    BEYOND = "beyond"
+    NOT_FOUND = "not found"
+
+
+@dataclass(frozen=True, slots=True)
+class Proof:
+    """The verdict, and for a refuted sheet from which start, at which step, and what was seen."""
+
+    verdict: Verdict
+    starts: int
+    start: str = ""
+    step: int = -1
+    seen: str = ""
+
+
+def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = None) -> Proof:
+    """Carry out a sheet from every start and judge each run; the first fault refutes it."""
+    air_fault = _misplaced_air(sheet)
+    if air_fault:
+        return Proof(Verdict.REFUTED, 0, "", -1, air_fault)
+    cover = covering_starts(twin, goal) if starts is None else starts
+    if goal.kind != "store":
+        cover = [(words, s) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
+    parsed: dict[str, list[Action]] = {t: parse_actions(twin.profile, t) for s in sheet.steps() for t in s.actions}
+    for words, start in cover:
+        run = follow(twin, sheet, start, parsed, keep_frames=False)
+        fault = judge(twin, sheet, goal, start, run)
+        if fault:
+            return Proof(Verdict.REFUTED, len(cover), words, run.trouble_step, fault)
+    return Proof(Verdict.PROVEN, len(cover))
+
+
+def _misplaced_air(sheet: Sheet) -> str:
+    for chapter in sheet.chapters:
+        if chapter.title not in AIR_CHAPTERS and any(s.on_air for s in chapter.steps):
+            return f"an on-air step in the chapter {chapter.title}"
+    return ""
+
+
+def judge(twin: Twin, sheet: Sheet, goal: Goal, start: State, run: Run) -> str:
+    """Return what is wrong with a run, an empty text for nothing."""
+    if run.trouble:
+        return run.trouble
+    end = run.state
+    if twin.screens[end.screen].kind != "rest":
+        return f"the sheet ends with {twin.screens[end.screen].name} open"
+    return _memory_fault(twin, goal, start, end) or _setting_fault(twin, sheet, start, end) or _air_fault(goal, run)
+
+
+def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
+    slot = twin.profile.slot_text(goal.slot)
+    stored = end.slots[goal.slot]
+    if goal.kind == "erase":
+        if stored is not None:
+            return f"slot {slot} still holds a channel"
+    elif goal.kind == "read-back":
+        if stored != start.slots[goal.slot]:
+            return f"slot {slot} was changed by looking at it"
+    elif stored is None:
+        return f"slot {slot} is empty at the end"
+    elif (left := twin.channel(stored)) != goal.channel:
+        return f"slot {slot} holds {_differences(goal.channel, left)}"
+    for index, (before, after) in enumerate(zip(start.slots, end.slots, strict=True)):
+        if index != goal.slot and before != after:
+            return f"slot {twin.profile.slot_text(index)} was changed too"
+    return ""
+
+
+def _differences(wanted: Channel, found: Channel) -> str:
+    a, b = wanted.as_dict(), found.as_dict()
+    return "; ".join(f"{k} {b[k]} instead of {a[k]}" for k in a if a[k] != b[k])
+
+
+def _setting_fault(twin: Twin, sheet: Sheet, start: State, end: State) -> str:
+    before, after = settings_of_set(twin, start), settings_of_set(twin, end)
+    for name, value in before.items():
+        if after[name] != value and not any(change.startswith(name) for change in sheet.changes):
+            return f"the set-wide setting {name} was left at {after[name]} instead of {value}"
+    if end.reverse and not start.reverse:
+        return "reverse was left on"
+    if start.reverse != end.reverse and "reverse off" not in sheet.changes:
+        return "reverse was switched off without saying so"
+    if end.group != start.group:
+        return "the group lock was changed"
+    for unit in range(len(twin.profile.units)):
+        if unit not in (start.unit, end.unit) and start.modes[unit] != end.modes[unit]:
+            return f"{twin.profile.unit_word} {twin.profile.units[unit]} was changed"
+    return ""
+
+
+def _air_fault(goal: Goal, run: Run) -> str:
+    for step, hz in run.sent:
+        if not step.on_air:
+            return f"it sends on {hz} Hz in a step that is not marked on-air"
+        if goal.receive_only or hz != goal.channel.tx_hz:
+            return f"it sends on {hz} Hz, not on the goal's transmit frequency"
+    return ""

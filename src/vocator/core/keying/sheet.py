@@ -1,0 +1,99 @@
+"""A sheet: chapters of steps that a person can follow, closed-loop."""
+
+from dataclasses import asdict, dataclass
+from typing import Any
+
+from vocator.core.radio.display import Display
+
+
+@dataclass(frozen=True, slots=True)
+class When:
+    """Facts that must all hold on the display for a step to be done."""
+
+    slot_shown: bool | None = None
+    shows: str | None = None
+    not_shows: str | None = None
+    icon: str | None = None
+    no_icon: str | None = None
+    row: str | None = None
+    screen: str | None = None
+
+    def holds(self, seen: Display) -> bool:
+        """Whether all facts hold on what is seen."""
+        return (
+            (self.slot_shown is None or (seen.slot is not None) == self.slot_shown)
+            and (self.shows is None or seen.stands(self.shows))
+            and (self.not_shows is None or not seen.stands(self.not_shows))
+            and (self.icon is None or self.icon in seen.icons)
+            and (self.no_icon is None or self.no_icon not in seen.icons)
+            and (self.row is None or seen.row == self.row)
+            and (self.screen is None or seen.screen == self.screen)
+        )
+
+    def as_dict(self) -> dict[str, Any]:
+        """Return the facts that are given."""
+        return {k: v for k, v in asdict(self).items() if v is not None}
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One step: what to press, what then stands on the display, and why.
+
+    Steps next to each other with one ``group`` are alternatives.  A step without actions
+    is a look.  ``window_s`` is the time within which all its keys must fall, 0 for none.
+    """
+
+    actions: tuple[str, ...]
+    shows: str | None = None
+    say: str = ""
+    why: str = ""
+    when: When | None = None
+    group: str | None = None
+    on_air: bool = False
+    window_s: float = 0
+
+    def as_dict(self) -> dict[str, Any]:
+        """Return the form that the command line speaks."""
+        return {
+            "group": self.group,
+            "when": self.when.as_dict() if self.when else None,
+            "actions": list(self.actions),
+            "shows": self.shows,
+            "say": self.say,
+            "why": self.why,
+            "on_air": self.on_air,
+        }
+
+
+@dataclass(frozen=True, slots=True)
+class Chapter:
+    """A part of the work."""
+
+    title: str
+    steps: tuple[Step, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Sheet:
+    """The key sequence for one goal on one radio."""
+
+    model: str
+    firmware: str
+    chapters: tuple[Chapter, ...]
+    limits: tuple[str, ...] = ()
+    changes: tuple[str, ...] = ()
+
+    def steps(self) -> list[Step]:
+        """Return all steps in order."""
+        return [step for chapter in self.chapters for step in chapter.steps]
+
+
+def grouped(steps: tuple[Step, ...] | list[Step]) -> list[list[Step]]:
+    """Put alternatives together: runs of neighbouring steps with one group."""
+    runs: list[list[Step]] = []
+    for step in steps:
+        if runs and step.group is not None and runs[-1][0].group == step.group:
+            runs[-1].append(step)
+        else:
+            runs.append([step])
+    return runs

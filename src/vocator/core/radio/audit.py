@@ -1,0 +1,31 @@
+"""The audit of a profile: what can never be reached, and what holds its user.
+
+It detects and names; it never fixes.
+"""
+
+from vocator.core.radio.profile import Profile
+
+
+def unreachable(profile: Profile) -> list[str]:
+    """Return the screens that nothing opens and the settings that nothing changes."""
+    opened = {b.arg for s in profile.screens for b in s.bind if b.verb in ("open", "enter", "search", "write_and_label", "mode")}
+    opened |= {e.screen for s in profile.screens for e in s.entries if e.screen}
+    opened |= {s.asks for s in profile.screens if s.asks}
+    opened |= {"vfo", "value"}
+    found = [f"screen {s.name}: nothing opens it" for s in profile.screens if s.name not in opened]
+    listed = {e.setting for s in profile.screens for e in s.entries}
+    stepped = {b.arg for s in profile.screens for b in s.bind if b.verb == "step"}
+    for index, setting in enumerate(profile.settings):
+        if index not in listed and setting.name not in stepped:
+            found.append(f"setting {setting.name}: no list and no key changes it")
+    return found
+
+
+def traps(profile: Profile) -> list[str]:
+    """Return the screens that no key and no quiet time leaves."""
+    leaving = {"home", "back", "back_to_list", "keep_back", "keep_found", "leave_label", "mode"}
+    return [
+        f"screen {s.name}: no key and no quiet time leaves it"
+        for s in profile.screens
+        if s.kind != "rest" and not s.quiet_ms and not any(b.verb in leaving for b in s.bind)
+    ]

@@ -1,0 +1,198 @@
+"""What a radio shows: computed from the state alone, and all that an operator may read."""
+
+from functools import cache
+from typing import NamedTuple
+
+from vocator.core.channel.channel import ToneMode, tone_use
+from vocator.core.radio.machine import Machine
+from vocator.core.radio.profile import Screen
+from vocator.core.radio.state import State, Stored
+from vocator.core.radio.verbs_label import blinking
+
+DOT = "·"
+
+
+class Display(NamedTuple):
+    """The display at one moment.
+
+    ``focus`` holds the texts of what is being changed or chosen, at rest the main line,
+    the unit, the power and the icons: what ``until`` compares with.
+    """
+
+    main: str
+    slot: str | None
+    icons: tuple[str, ...]
+    row: str | None
+    screen: str
+    text: str
+    focus: tuple[str, ...]
+
+    def stands(self, text: str) -> bool:
+        """Whether a text stands on the display, as a whole piece of it."""
+        if text in (self.main, self.slot) or text in self.icons:
+            return True
+        return f" {text} " in f" {self.text} "
+
+
+def display(m: Machine, s: State) -> Display:
+    """Return what the radio shows in a state."""
+    screen = m.screens[s.screen]
+    shows = m.screens[s.modes[s.unit]].shows if screen.kind == "layer" else screen.shows
+    main, slot, small, focus = _KINDS[screen.kind](m, s, screen)
+    icons = _icons(m, s, screen) if screen.kind in ("rest", "layer", "search") else ()
+    if s.message:
+        main, focus = s.message, (s.message,)
+    row = m.profile.units[s.unit] if len(m.profile.units) > 1 else None
+    pieces = [f"▶{row}" if row else "", slot or "", main, small, *icons, *_other_units(m, s)]
+    if screen.kind in ("rest", "layer"):
+        power = _power_text(m, s)
+        focus = (*focus, *((row,) if row else ()), *((power,) if power else ()), *icons)
+    return Display(main, slot, icons, row, shows, " ".join(p for p in pieces if p), focus)
+
+
+def frequency(hz: int) -> str:
+    """Write a frequency as six digits: MHz and kHz, the half left out."""
+    return f"{hz // 1_000_000:03d}.{hz // 1000 % 1000:03d}"
+
+
+NO_FREQUENCY = "---.---"
+
+Parts = tuple[str, str | None, str, tuple[str, ...]]
+
+
+def _rest(m: Machine, s: State, screen: Screen) -> Parts:
+    pair = m.on_air(s)
+    main = frequency(pair[0]) if pair else NO_FREQUENCY
+    if not m.in_memory(s):
+        return main, None, "", (main,)
+    slot = m.profile.slot_text(s.positions[s.unit])
+    stored = m.shown_slot(s)
+    show = m.settings[m.show].domain.meaning(m.get(s, m.show)) if m.show is not None else "frequency"
+    if show == "label" and stored is not None and stored.label:
+        main = stored.label
+    elif show == "slot" and stored is not None:
+        main = f"CH-{slot}"
+    group = f"G{s.group}" if s.group else ""
+    return main, slot, group, (main, slot)
+
+
+def _entry(m: Machine, s: State, screen: Screen) -> Parts:
+    typed = s.typed.ljust(screen.digits, "-")
+    main = typed if screen.of == "slot" else f"{typed[:3]}.{typed[3:]}"
+    return main, None, "", (main,)
+
+
+def _list(m: Machine, s: State, screen: Screen) -> Parts:
+    entry = screen.entries[s.cursor]
+    if s.typed:
+        main = s.typed.ljust(screen.digits, "-")
+        return main, None, "", (main,)
+    return entry.name, None, entry.number if entry.number != entry.name else "", (entry.name, entry.number)
+
+
+def _value(m: Machine, s: State, screen: Screen) -> Parts:
+    setting = m.settings[s.opened]
+    if s.typed:
+        main = s.typed.ljust(setting.digits or 0, "-")
+        return main, None, setting.name, (main,)
+    text = setting.domain.text(s.value)
+    return text, None, setting.name, (text,)
+
+
+def _picker(m: Machine, s: State, screen: Screen) -> Parts:
+    if s.typed:
+        main = s.typed.ljust(screen.digits, "-")
+        return main, None, "", (main,)
+    slot, stored = m.profile.slot_text(s.pick), s.slots[s.pick]
+    if screen.occupied_mark:
+        main = screen.occupied_mark + slot if stored else slot
+        return main, None, "", (slot, main)
+    main = frequency(stored.rx_hz) if stored else NO_FREQUENCY
+    return main, slot, "", (slot,)
+
+
+def _question(m: Machine, s: State, screen: Screen) -> Parts:
+    return screen.text, None, "", (screen.text,)
+
+
+def _label(m: Machine, s: State, screen: Screen) -> Parts:
+    shown = s.letters[: s.place + 1] if blinking(s) else s.letters
+    if blinking(s) or s.place < 0:
+        shown = shown.ljust(screen.length, DOT)
+    letter = s.letters[s.place] if blinking(s) else ""
+    return shown, m.profile.slot_text(s.pick), "", (letter, "space" if letter == " " else letter)
+
+
+def _search(m: Machine, s: State, screen: Screen) -> Parts:
+    setting = m.settings[s.opened]
+    text = setting.domain.text(s.value)
+    return text, None, setting.name, (text,)
+
+
+_KINDS = {
+    "rest": _rest,
+    "layer": _rest,
+    "entry": _entry,
+    "list": _list,
+    "value": _value,
+    "picker": _picker,
+    "question": _question,
+    "label": _label,
+    "search": _search,
+}
+
+
+def _icons(m: Machine, s: State, screen: Screen) -> tuple[str, ...]:
+    stored = m.active(s)
+    icons = lasting_icons(m, stored) if stored is not None else ()
+    if s.reverse:
+        icons += m.reverse_icons
+    for icon, setting, value in m.set_icons:
+        if m.get(s, setting) == value:
+            icons += (icon,)
+    return (*icons, screen.icon) if screen.icon else icons
+
+
+@cache
+def lasting_icons(m: Machine, stored: Stored) -> tuple[str, ...]:
+    """Return the icons that a stored channel lights."""
+    facts = channel_facts(m, stored)
+    return tuple(rule.icon for rule in m.profile.icons if (rule.fact, rule.value) in facts)
+
+
+def channel_facts(m: Machine, stored: Stored) -> frozenset[tuple[str, str]]:
+    """Return what an icon can tell of a channel."""
+    values = stored.values
+    sent, opened = m.sides_of(values)
+    facts = {("tone_use", str(tone_use(sent, opened).mode)), ("width", m.meaning(values, m.width) or "wide")}
+    if stored.split_hz is None:
+        facts.add(("shift", m.meaning(values, m.shift) or "none"))
+    else:
+        difference = stored.split_hz - stored.rx_hz
+        facts |= {("split", "any"), ("split", "above" if difference > 0 else "below" if difference < 0 else "equal")}
+    for side in (sent, opened):
+        if side is not None:
+            facts.add(("signalling", "code" if side[-1] in "NI" else "tone"))
+    if m.power is not None and m.power in m.stored_place:
+        facts.add(("power", m.settings[m.power].domain.text(values[m.stored_place[m.power]])))
+    if tone_use(sent, opened).mode is ToneMode.NONE:
+        facts.add(("signalling", "none"))
+    return frozenset(facts)
+
+
+def _power_text(m: Machine, s: State) -> str | None:
+    stored = m.active(s)
+    return m.channel(stored).power if stored is not None else None
+
+
+def _other_units(m: Machine, s: State) -> list[str]:
+    """Return the lines of the units not in use."""
+    lines = []
+    for unit, name in enumerate(m.profile.units):
+        if unit == s.unit:
+            continue
+        in_memory = s.modes[unit] == m.memory
+        stored = s.slots[s.positions[unit]] if in_memory else None
+        hz = stored.rx_hz if stored else s.freqs[unit * m.band_count + s.bands[unit]]
+        lines.append(f"{name}: {frequency(hz) if stored or not in_memory else NO_FREQUENCY}")
+    return lines

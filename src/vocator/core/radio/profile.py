@@ -1,0 +1,352 @@
+"""What a radio is: a profile, composed of a closed vocabulary of mechanisms.
+
+A profile is data.  These frozen classes are what the loader makes of the YAML and
+what twin, planner and audit read; nothing here knows a model by name.  Frequencies
+are hertz, times milliseconds.  ``docs/profile-format.md`` explains each mechanism.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Protocol
+
+
+class Means(StrEnum):
+    """What a setting is for, in the product's words."""
+
+    AUTO_SHIFT = "auto_shift"
+    SHIFT = "shift"
+    OFFSET = "offset"
+    TONE_USE = "tone_use"
+    TONE = "tone"
+    CODE = "code"
+    SEND_TONE = "send_tone"
+    OPEN_TONE = "open_tone"
+    SEND_CODE = "send_code"
+    OPEN_CODE = "open_code"
+    WIDTH = "width"
+    POWER = "power"
+    STEP = "step"
+    BUSY_LOCK = "busy_lock"
+    SHOW = "show"
+    GROUP = "group"
+    BEEP = "beep"
+    RESET = "reset"
+    OTHER = "other"
+
+
+CHANNEL_PARTS = frozenset(
+    {
+        Means.SHIFT, Means.OFFSET, Means.TONE_USE, Means.TONE, Means.CODE, Means.SEND_TONE,
+        Means.OPEN_TONE, Means.SEND_CODE, Means.OPEN_CODE, Means.WIDTH, Means.POWER,
+    }
+)  # fmt: skip
+
+
+class Domain(Protocol):
+    """The values of a setting in their printed order, addressed by index."""
+
+    @property
+    def count(self) -> int:
+        """How many values there are."""
+
+    def text(self, index: int) -> str:
+        """Write a value as the radio shows it."""
+
+    def meaning(self, index: int) -> str:
+        """Return the product's value: a word, a tone, or hertz as digits."""
+
+    def find_text(self, text: str) -> int | None:
+        """Return the index of the value that the radio shows as ``text``."""
+
+    def find_meaning(self, meaning: str) -> int | None:
+        """Return the index of the value that stands for ``meaning``."""
+
+
+@dataclass(frozen=True, slots=True)
+class Choices:
+    """A list of values, each with its text and its meaning."""
+
+    texts: tuple[str, ...]
+    meanings: tuple[str, ...]
+    by_text: dict[str, int] = field(init=False, compare=False, repr=False)
+    by_meaning: dict[str, int] = field(init=False, compare=False, repr=False)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "by_text", {t: i for i, t in reversed(list(enumerate(self.texts)))})
+        object.__setattr__(self, "by_meaning", {m: i for i, m in reversed(list(enumerate(self.meanings)))})
+
+    @property
+    def count(self) -> int:
+        """How many values there are."""
+        return len(self.texts)
+
+    def text(self, index: int) -> str:
+        """Write a value as the radio shows it."""
+        return self.texts[index]
+
+    def meaning(self, index: int) -> str:
+        """Return the product's value."""
+        return self.meanings[index]
+
+    def find_text(self, text: str) -> int | None:
+        """Return the index of the value shown as ``text``."""
+        return self.by_text.get(text)
+
+    def find_meaning(self, meaning: str) -> int | None:
+        """Return the index of the value that stands for ``meaning``."""
+        return self.by_meaning.get(meaning)
+
+
+@dataclass(frozen=True, slots=True)
+class Amounts:
+    """Frequencies in even steps, ``low_hz`` to ``high_hz``.
+
+    Written in MHz with ``decimals`` places, the whole part filled with zeros to ``whole`` digits.
+    """
+
+    low_hz: int
+    high_hz: int
+    step_hz: int
+    decimals: int
+    whole: int = 1
+
+    @property
+    def count(self) -> int:
+        """How many values there are."""
+        return (self.high_hz - self.low_hz) // self.step_hz + 1
+
+    def text(self, index: int) -> str:
+        """Write a value as the radio shows it."""
+        hz = self.low_hz + index * self.step_hz
+        mhz, rest = divmod(hz, 1_000_000)
+        return f"{mhz:0{self.whole}d}.{rest:06d}"[: -(6 - self.decimals) or None]
+
+    def meaning(self, index: int) -> str:
+        """Return hertz as digits."""
+        return str(self.low_hz + index * self.step_hz)
+
+    def find_text(self, text: str) -> int | None:
+        """Return the index of the value shown as ``text``."""
+        whole, point, decimals = text.partition(".")
+        if not point or not (whole + decimals).isdigit() or len(decimals) > 6:
+            return None
+        index = self.find_meaning(str(int(whole + decimals.ljust(6, "0"))))
+        return index if index is not None and self.text(index) == text else None
+
+    def find_meaning(self, meaning: str) -> int | None:
+        """Return the index of an amount in hertz."""
+        if not meaning.isdigit():
+            return None
+        index, rest = divmod(int(meaning) - self.low_hz, self.step_hz)
+        return index if rest == 0 and 0 <= index < self.count else None
+
+
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """One thing that can be set, by the radio's name and the product's meaning.
+
+    ``new`` holds the index of the new value for each VFO band.  ``scope`` is ``set``,
+    ``unit``, ``band``, ``unit_band`` or ``slot``.  ``disturbs`` lists settings (by
+    index) that are put to a value whenever this one is kept at anything but its first.
+    ``digits`` says that the value is typed, so many digits in units of ``digit_hz``.
+    """
+
+    name: str
+    means: Means
+    domain: Domain
+    new: tuple[int, ...]
+    scope: str
+    stored: bool
+    wraps: bool = True
+    turned: bool = True
+    digits: int | None = None
+    digit_hz: int = 1000
+    disturbs: tuple[tuple[int, int], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Press:
+    """One thing that a hand can do: ``tap``, ``hold``, ``turn`` or ``digits``, maybe while ``held`` is down."""
+
+    kind: str
+    key: str = ""
+    ms: int = 0
+    held: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Binding:
+    """What a press does on a screen: a verb with its argument, in one mode only if ``mode`` is given."""
+
+    press: Press
+    verb: str
+    arg: str = ""
+    mode: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """A line of a list: opens a setting's value, a screen, or nothing."""
+
+    name: str
+    number: str = ""
+    setting: int | None = None
+    screen: str = ""
+    mode: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Screen:
+    """A screen: its kind, what it is shown as, its quiet time or window, its bindings.
+
+    The parameters below belong to single kinds: ``digits``, ``fill_half`` and ``grid``
+    to entries, ``entries`` … to lists, ``starts`` … to pickers, ``length`` … to labels,
+    ``setting`` … to searches.
+    """
+
+    name: str
+    kind: str
+    shows: str
+    bind: tuple[Binding, ...]
+    quiet_ms: int = 0
+    window: bool = False
+    icon: str = ""
+    text: str = ""
+    of: str = ""
+    digits: int = 0
+    fill_half: bool = False
+    grid: str = "typed"
+    entries: tuple[Entry, ...] = ()
+    wraps: bool = False
+    remembers: bool = False
+    repeat_per_s: int = 0
+    starts: str = "first"
+    occupied: str = "overwrite"
+    occupied_mark: str = ""
+    second_save: bool = False
+    asks: str = ""
+    after: str = "home"
+    message: str = ""
+    length: int = 0
+    characters: str = ""
+    setting: int | None = None
+    needs: tuple[int, tuple[int, ...]] | None = None
+    step_ms: int = 400
+
+
+@dataclass(frozen=True, slots=True)
+class IconRule:
+    """An icon and what must hold for it: ``fact`` is one of the display's facts."""
+
+    icon: str
+    fact: str
+    value: str
+
+
+@dataclass(frozen=True, slots=True)
+class VfoBand:
+    """A band of the VFO: what it spans and where it starts when new, hertz."""
+
+    name: str
+    low_hz: int
+    high_hz: int
+    new_hz: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ShiftRule:
+    """One line of an automatic shift table."""
+
+    low_hz: int
+    high_hz: int
+    shift: str
+    offset_hz: int
+
+
+@dataclass(frozen=True, slots=True)
+class Firmware:
+    """A version of the radio's programme and how its owner tells it."""
+
+    name: str
+    told_by: str
+
+
+@dataclass(frozen=True, slots=True)
+class Profile:
+    """A model of radio, with one firmware's numbering and one region's ranges applied."""
+
+    model: str
+    name: str
+    kind: str
+    firmware: str
+    region: str
+    receive_hz: tuple[tuple[int, int], ...]
+    transmit_hz: tuple[tuple[int, int], ...]
+    bands: tuple[VfoBand, ...]
+    units: tuple[str, ...]
+    unit_word: str
+    first_slot: int
+    slot_count: int
+    slot_digits: int
+    keys: tuple[str, ...]
+    dials: tuple[str, ...]
+    turn_keys: tuple[tuple[str, int], ...]
+    settings: tuple[Setting, ...]
+    screens: tuple[Screen, ...]
+    icons: tuple[IconRule, ...]
+    shift_table: tuple[ShiftRule, ...]
+    label_length: int
+    label_characters: str
+    firmwares: tuple[Firmware, ...]
+    panel: dict[str, object] = field(compare=False, repr=False, default_factory=dict)
+    words: dict[str, str] = field(compare=False, repr=False, default_factory=dict)
+
+    def screen(self, name: str) -> int:
+        """Return the index of a screen; raises KeyError for an unknown name."""
+        for index, screen in enumerate(self.screens):
+            if screen.name == name:
+                return index
+        raise KeyError(name)
+
+    def settings_for(self, means: Means) -> list[int]:
+        """Return the indices of the settings with this meaning."""
+        return [i for i, s in enumerate(self.settings) if s.means is means]
+
+    def setting_for(self, means: Means) -> int | None:
+        """Return the one setting with this meaning, None where the radio has none."""
+        found = self.settings_for(means)
+        return found[0] if found else None
+
+    def setting_named(self, name: str) -> int:
+        """Return the index of a setting by the radio's name; raises KeyError."""
+        for index, setting in enumerate(self.settings):
+            if setting.name == name:
+                return index
+        raise KeyError(name)
+
+    def slot_text(self, index: int) -> str:
+        """Write a slot as the radio shows it: ``007``."""
+        return f"{self.first_slot + index:0{self.slot_digits}d}"
+
+    def slot_key(self, index: int) -> str:
+        """Write a slot as the command line does: ``7``."""
+        return str(self.first_slot + index)
+
+    def slot_index(self, text: str) -> int | None:
+        """Return the index of a slot written either way, None outside the radio's range."""
+        if not text.isdigit() or len(text) > 9:
+            return None
+        index = int(text) - self.first_slot
+        return index if 0 <= index < self.slot_count else None
+
+    def may_send(self, hz: int) -> bool:
+        """Whether the set transmits on ``hz``."""
+        return any(low <= hz <= high for low, high in self.transmit_hz)
+
+    def receives(self, hz: int) -> bool:
+        """Whether the set listens on ``hz``."""
+        return any(low <= hz <= high for low, high in self.receive_hz)
+
+
+Find = Callable[[str], int | None]

@@ -1,0 +1,174 @@
+"""Starting states: from a description (the START of the command line) to a state."""
+
+from dataclasses import replace
+from typing import Any
+
+from vocator.core.channel.channel import Channel, ToneMode
+from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.profile import Means
+from vocator.core.radio.state import Signal, State, Stored
+
+
+class StartError(Exception):
+    """A description that this radio cannot be in."""
+
+
+def start_state(m: Machine, given: dict[str, Any]) -> State:
+    """Build the state that ``given`` describes; what it leaves out is new.
+
+    Raises StartError for parts, settings, slots or channels that the radio does not have.
+    """
+    known = {"memory", "vfo", "mode", "row", "settings", "slot", "signals"}
+    odd = sorted(set(given) - known)
+    if odd:
+        raise StartError(f"start: unknown part {odd[0]!r}; allowed: {', '.join(sorted(known))}")
+    s = m.start
+    if given.get("row") is not None:
+        if given["row"] not in m.profile.units:
+            raise StartError(f"row {given['row']!r}; allowed: {', '.join(m.profile.units) or 'none'}")
+        s = s._replace(unit=m.profile.units.index(given["row"]))
+    if given.get("vfo"):
+        s = vfo_from_channel(m, s, given["vfo"])
+    for name, text in (given.get("settings") or {}).items():
+        s = _set_by_name(m, s, name, str(text))
+    for key, channel in (given.get("memory") or {}).items():
+        s = s._replace(slots=with_item(s.slots, _slot(m, key), stored_from_channel(m, channel)))
+    s = _position(m, s, given)
+    for signal in given.get("signals") or []:
+        s = s._replace(signals=(*s.signals, Signal(signal["rx_hz"], signal.get("ctcss"), signal.get("dcs"))))
+    return s
+
+
+def _position(m: Machine, s: State, given: dict[str, Any]) -> State:
+    mode = given.get("mode") or "vfo"
+    if mode not in (screen.shows for screen in m.screens if screen.kind == "rest"):
+        raise StartError(f"mode {mode!r}; allowed: vfo, memory")
+    position = next((i for i, stored in enumerate(s.slots) if stored is not None), 0)
+    if given.get("slot") is not None:
+        position = _slot(m, str(given["slot"]))
+    s = s._replace(positions=(position,) * len(m.profile.units))
+    rest = next(i for i, x in enumerate(m.screens) if x.kind == "rest" and x.shows == mode)
+    return s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest)
+
+
+def _slot(m: Machine, key: str) -> int:
+    index = m.profile.slot_index(str(key))
+    if index is None:
+        last = m.profile.first_slot + m.profile.slot_count - 1
+        raise StartError(f"slot {key!r}; allowed: {m.profile.first_slot} to {last}")
+    return index
+
+
+def _set_by_name(m: Machine, s: State, name: str, text: str) -> State:
+    try:
+        setting = m.profile.setting_named(name)
+    except KeyError:
+        raise StartError(f"setting {name!r}; allowed: {', '.join(x.name for x in m.settings)}") from None
+    index = m.settings[setting].domain.find_text(text)
+    if index is None:
+        raise StartError(f"setting {name}: value {text!r} is none of the radio's")
+    return m.put(s, setting, index)
+
+
+def required_values(m: Machine, channel: Channel) -> dict[int, int]:
+    """Return the value of each stored setting that a channel needs on this radio.
+
+    Settings that do not matter for it are left out.  Raises StartError, naming the part,
+    where the radio has no such value.
+    """
+    need: dict[int, int] = {}
+
+    def want(setting: int | None, meaning: str, part: str) -> None:
+        if setting is None:
+            if meaning not in ("none", "wide"):
+                raise StartError(part)
+            return
+        index = m.settings[setting].domain.find_meaning(meaning)
+        if index is None:
+            raise StartError(part)
+        need[setting] = index
+
+    _want_shift(m, channel, want)
+    _want_tone(m, channel, want)
+    want(m.width, str(channel.width), "width")
+    if channel.power is not None and m.power is not None:
+        index = m.settings[m.power].domain.find_text(channel.power)
+        if index is None:
+            raise StartError("power")
+        need[m.power] = index
+    return need
+
+
+def _want_shift(m: Machine, channel: Channel, want: Any) -> None:
+    shift_hz = 0 if channel.tx_hz is None else channel.tx_hz - channel.rx_hz
+    if shift_hz == 0 or not reaches_by_offset(m, channel):
+        want(m.shift, "none", "shift")
+        return
+    want(m.shift, "plus" if shift_hz > 0 else "minus", "shift")
+    want(m.offset, str(abs(shift_hz)), "offset")
+
+
+def reaches_by_offset(m: Machine, channel: Channel) -> bool:
+    """Whether shift and offset can say this channel's transmit frequency, rather than an odd split."""
+    if channel.is_simplex:
+        return True
+    assert channel.tx_hz is not None
+    if m.shift is None or m.offset is None:
+        return False
+    if not any(low <= channel.rx_hz <= high and low <= channel.tx_hz <= high for low, high in m.profile.receive_hz):
+        return False
+    return m.settings[m.offset].domain.find_meaning(str(abs(channel.tx_hz - channel.rx_hz))) is not None
+
+
+def _want_tone(m: Machine, channel: Channel, want: Any) -> None:
+    tone = channel.tone
+    if m.tone_use is None:
+        sides = (tone.tone_tx, tone.dcs_tx, tone.tone_rx, tone.dcs_rx)
+        for setting, value in zip(m.sides, sides, strict=True):
+            if setting is not None or value is not None:
+                want(setting, value or "none", "tone" if value is None or value[-1] not in "NI" else "code")
+        return
+    want(m.tone_use, str(tone.mode), "tone mode")
+    if tone.mode in (ToneMode.SEND, ToneMode.SEND_AND_OPEN):
+        want(m.tone, tone.tone_tx or "none", "tone")
+    elif tone.mode is ToneMode.CODE:
+        want(m.code, tone.dcs_tx or "none", "code")
+
+
+def _read_channel(m: Machine, given: dict[str, Any]) -> Channel:
+    try:
+        channel = Channel.from_dict(given)
+    except (KeyError, ValueError, TypeError) as error:
+        raise StartError(f"channel: {error}") from error
+    return replace(channel, tx_hz=channel.rx_hz) if channel.tx_hz is None else channel
+
+
+def vfo_from_channel(m: Machine, s: State, given: dict[str, Any]) -> State:
+    """Put a channel into the VFO of the unit in use."""
+    channel = _read_channel(m, given)
+    s = m.set_freq(s, channel.rx_hz)
+    for setting, index in _values(m, channel).items():
+        s = m.put(s, setting, index)
+    return s
+
+
+def _values(m: Machine, channel: Channel) -> dict[int, int]:
+    try:
+        return required_values(m, channel)
+    except StartError as error:
+        raise StartError(f"channel: this radio has no such {error}") from error
+
+
+def stored_from_channel(m: Machine, given: dict[str, Any]) -> Stored:
+    """Return a slot that holds a channel; what it does not say is new."""
+    channel = _read_channel(m, given)
+    band = m.band_of(channel.rx_hz) or 0
+    need = _values(m, channel)
+    values = tuple(need.get(i, m.settings[i].new[band if m.settings[i].scope in ("band", "unit_band") else 0]) for i in m.stored)
+    split = None if reaches_by_offset(m, channel) else channel.tx_hz
+    return Stored(channel.rx_hz, split, values, channel.label)
+
+
+def settings_of_set(m: Machine, s: State) -> dict[str, str]:
+    """Return the set-wide settings by name, as the radio words them."""
+    return {x.name: x.domain.text(m.get(s, i)) for i, x in enumerate(m.settings) if x.scope == "set" and x.means is not Means.RESET}

@@ -1,0 +1,250 @@
+"""The twin: a pure function from a state and an input to a state and its effects.
+
+Same input, same trace, always.  Keys are looked up in tables made once per profile;
+what a verb means stands in ``verbs`` and its siblings.
+"""
+
+from typing import NamedTuple
+
+from vocator.core.radio.inputs import Chord, Hear, Hold, Input, Tap, Turn, Wait
+from vocator.core.radio.machine import Machine
+from vocator.core.radio.profile import Binding, Profile
+from vocator.core.radio.state import LOW, NOTHING, Effects, State
+from vocator.core.radio.verbs import VERBS, Outcome, Verb, found, go_home, refused
+from vocator.core.radio.verbs_label import LABEL_VERBS
+from vocator.core.radio.verbs_memory import MEMORY_VERBS
+
+ALL_VERBS: dict[str, Verb] = VERBS | MEMORY_VERBS | LABEL_VERBS
+
+TAP_MS = 500
+HOLD_MS = 1000
+
+
+class Handler(NamedTuple):
+    """A verb bound to a press."""
+
+    verb: Verb
+    arg: str
+    mode: int  # the rest screen it works in, -1 for any
+    name: str
+    clicks: int = 1
+
+
+class Table(NamedTuple):
+    """What each press does on one screen."""
+
+    taps: dict[str, Handler]
+    holds: dict[str, tuple[tuple[int, Handler], ...]]
+    turns: dict[str, Handler]
+    chords: dict[tuple[str, str, str], tuple[int, Handler]]
+    digits: Handler | None
+
+
+class Twin(Machine):
+    """A profile made to run."""
+
+    def __init__(self, profile: Profile) -> None:
+        super().__init__(profile)
+        self.tables = tuple(self._table(index) for index in range(len(self.screens)))
+        self.repeating = {i: s.repeat_per_s for i, s in enumerate(self.screens) if s.repeat_per_s}
+
+    def _table(self, index: int) -> Table:
+        screen = self.screens[index]
+        table = Table({}, {}, {}, {}, None)
+        for binding in screen.bind:
+            table = self._bind(table, binding)
+        turner = table.turns.get(self.profile.dials[0] if self.profile.dials else "")
+        for key, clicks in self.profile.turn_keys:
+            if turner is not None and key not in table.taps:
+                table.taps[key] = turner._replace(clicks=clicks)
+        return table
+
+    def _bind(self, table: Table, binding: Binding) -> Table:
+        mode = self.profile.screen(binding.mode) if binding.mode else -1
+        handler = Handler(ALL_VERBS[binding.verb], binding.arg, mode, binding.verb)
+        press = binding.press
+        if press.held:
+            table.chords[(press.held, press.kind, press.key)] = (press.ms, handler)
+        elif press.kind == "digits":
+            return table._replace(digits=handler)
+        elif press.kind == "tap":
+            table.taps[press.key] = handler
+        elif press.kind == "hold":
+            table.holds[press.key] = tuple(sorted((*table.holds.get(press.key, ()), (press.ms, handler)), key=lambda h: h[0]))
+        elif press.kind == "turn":
+            for dial in self.profile.dials:
+                table.turns[dial] = handler
+        return table
+
+    # -- acting ----------------------------------------------------------------------
+
+    def act(self, s: State, given: Input) -> Outcome:
+        """Return the state after one input and what was heard and sent meanwhile."""
+        if isinstance(given, Wait):
+            return self.pass_time(s, given.ms), NOTHING
+        if isinstance(given, Hear):
+            return self._hear(s, given), NOTHING
+        if isinstance(given, Hold):
+            s, effects = self._hold(s, given)
+        else:
+            if s.message_ms:
+                s = s._replace(message="", message_ms=0)
+            if isinstance(given, Tap):
+                s, effects = self._tap(s, given.key)
+            elif isinstance(given, Turn):
+                s, effects = self._turn(s, given)
+            else:
+                s, effects = self._chord(s, given)
+        if effects.beeps and self.beep is not None and self.settings[self.beep].domain.meaning(self.get(s, self.beep)) == "off":
+            effects = effects._replace(beeps=())
+        return s, effects
+
+    def _run(self, s: State, handler: Handler | None, n: int) -> Outcome:
+        """Run a handler, or give the low beep of a key without work; a lit layer goes out."""
+        screen = self.screens[s.screen]
+        in_layer = screen.kind == "layer"
+        at = s._replace(screen=s.modes[s.unit], stack=()) if in_layer else s
+        if handler is None or (handler.mode >= 0 and handler.mode != s.modes[s.unit]):
+            after, effects = at, LOW
+        elif handler.name == "step" and self.in_memory(s) and self.locked_in_memory(self.profile.setting_named(handler.arg)):
+            after, effects = at, LOW
+        else:
+            after, effects = handler.verb(self, at, handler.arg, n)
+        if (after.idle_ms or in_layer) and not (screen.window and effects.beeps == ("low",) and after.screen == s.screen):
+            after = after._replace(idle_ms=0)
+        return after, effects
+
+    def _half_typed(self, s: State, key: str) -> Outcome:
+        """Drop half-typed digits: silently by PTT, refused by the confirming key, else with a low beep."""
+        screen = self.screens[s.screen]
+        dropped = s._replace(typed="", idle_ms=s.idle_ms if screen.window else 0)
+        if screen.kind == "entry":
+            dropped = go_home(self, dropped)
+        if key == "PTT":
+            return dropped, NOTHING
+        handler = self.tables[s.screen].taps.get(key)
+        if handler is not None and handler.name in ("write", "erase", "keep_back") and screen.kind != "list":
+            return refused(dropped)
+        return dropped, LOW
+
+    def _tap(self, s: State, key: str) -> Outcome:
+        table = self.tables[s.screen]
+        if key.isdigit():
+            handler = table.taps.get(key) or table.digits
+            return self._run(s, handler, int(key))
+        if s.typed:
+            return self._half_typed(s, key)
+        handler = table.taps.get(key)
+        if handler is None and key == "PTT" and self.screens[s.screen].kind == "layer":
+            return self._tap(go_home(self, s), key)
+        return self._run(s, handler, handler.clicks if handler else 0)
+
+    def _turn(self, s: State, given: Turn) -> Outcome:
+        if not given.clicks:
+            return s, NOTHING
+        if s.typed:
+            dropped, effects = self._half_typed(s, given.dial)
+            rest = abs(given.clicks) - 1
+            if not rest:
+                return dropped, effects
+            after, more = self._turn(dropped, Turn(given.dial, rest if given.clicks > 0 else -rest))
+            return after, Effects(effects.beeps + more.beeps)
+        if self.screens[s.screen].kind == "layer":
+            return s._replace(idle_ms=0), Effects(("low",) * abs(given.clicks))
+        handler = self.tables[s.screen].turns.get(given.dial)
+        if handler is None or (handler.mode >= 0 and handler.mode != s.modes[s.unit]):
+            after, _ = self._run(s, None, given.clicks)
+            return after, Effects(("low",) * abs(given.clicks))
+        after, effects = self._run(s, handler, given.clicks)
+        if effects is LOW and abs(given.clicks) > 1:
+            effects = Effects(("low",) * abs(given.clicks))
+        return after, effects
+
+    def _hold(self, s: State, given: Hold) -> Outcome:
+        if given.ms < TAP_MS:
+            s = self._quieten(s)
+            after, effects = self._tap(s, given.key)
+            return self.pass_time(after, given.ms), effects
+        s = self._quieten(s)
+        repeat = self.repeating.get(s.screen)
+        if repeat and not s.typed and given.ms >= HOLD_MS and (handler := self.tables[s.screen].taps.get(given.key)) and handler.name == "change":
+            after, effects = self._run(self.pass_time(s._replace(idle_ms=0), given.ms), handler, handler.clicks * (given.ms * repeat // 1000))
+            return after, effects
+        reached = [h for h in self.tables[s.screen].holds.get(given.key, ()) if h[0] <= given.ms]
+        if not reached and given.ms < HOLD_MS:
+            return self.pass_time(self._key_down(s), given.ms), NOTHING
+        threshold, handler = reached[-1] if reached else (HOLD_MS, None)
+        later = self.pass_time(self._key_down(s), threshold)
+        if later.screen != s.screen:
+            return self.pass_time(later, given.ms - threshold), LOW
+        if later.typed:
+            after, effects = self._half_typed(later, given.key)
+        elif handler is None and given.key == "PTT":
+            after, effects = self._tap(later, "PTT")
+        else:
+            after, effects = self._run(later, handler, 1)
+        return self.pass_time(after, given.ms - threshold), effects
+
+    def _quieten(self, s: State) -> State:
+        return s._replace(message="", message_ms=0) if s.message_ms else s
+
+    def _key_down(self, s: State) -> State:
+        """Restart the quiet time at a key going down; a store window only at an accepted one."""
+        return s if self.screens[s.screen].window else s._replace(idle_ms=0)
+
+    def _chord(self, s: State, given: Chord) -> Outcome:
+        if s.typed:
+            return self._half_typed(s, given.held)
+        then = given.then
+        if isinstance(then, Turn):
+            return s, Effects(("low",) * abs(then.clicks))
+        kind = "hold" if isinstance(then, Hold) else "tap"
+        found_binding = self.tables[s.screen].chords.get((given.held, kind, then.key))
+        if found_binding is None:
+            if given.held == "PTT":
+                return self._tap(s, "PTT")
+            return self._run(s, None, 0)
+        ms, handler = found_binding
+        if isinstance(then, Hold):
+            later = self.pass_time(self._key_down(s), ms)
+            if later.screen != s.screen or then.ms < ms:
+                return later, LOW
+            after, effects = self._run(later, handler, 1)
+            return self.pass_time(after, then.ms - ms), effects
+        return self._run(s, handler, 1)
+
+    # -- time and the ether ------------------------------------------------------------
+
+    def pass_time(self, s: State, ms: int) -> State:
+        """Let time pass: messages fade, searches step, what is left open closes."""
+        if ms <= 0:
+            return s
+        if s.message_ms:
+            left = max(0, s.message_ms - ms)
+            s = s._replace(message_ms=left, message=s.message if left else "")
+        screen = self.screens[s.screen]
+        if screen.kind == "search" and self.heard(s) is not None:
+            return self._search_on(s, ms)._replace(idle_ms=0)
+        if screen.kind == "rest" or not screen.quiet_ms:
+            return s
+        idle = s.idle_ms + ms
+        if idle >= screen.quiet_ms:
+            return go_home(self, s)._replace(idle_ms=0)
+        return s._replace(idle_ms=idle)
+
+    def _search_on(self, s: State, ms: int) -> State:
+        screen = self.screens[s.screen]
+        domain = self.settings[s.opened].domain
+        first = 0 if domain.meaning(0) != "none" else 1
+        searched = s.searched_ms + ms
+        while searched >= screen.step_ms and not found(self, s):
+            searched -= screen.step_ms
+            value = s.value + 1
+            s = s._replace(value=value if value < domain.count else first)
+        return s._replace(searched_ms=0 if found(self, s) else searched)
+
+    def _hear(self, s: State, given: Hear) -> State:
+        if given.signal is None:
+            return s._replace(signals=())
+        others = tuple(x for x in s.signals if x.rx_hz != given.signal.rx_hz)
+        return s._replace(signals=(*others, given.signal))

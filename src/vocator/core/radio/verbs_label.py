@@ -1,0 +1,62 @@
+"""Verbs of the label editor that works place by place.
+
+``letters`` holds the characters chosen so far, ``place`` the one being chosen: -1
+before the first (only dots show), ``len(letters)`` once nothing blinks any more.
+"""
+
+from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.state import LOW, NOTHING, State
+from vocator.core.radio.verbs import Outcome, Verb, go_home
+
+
+def blinking(s: State) -> bool:
+    """Whether a place is being chosen."""
+    return 0 <= s.place < len(s.letters)
+
+
+def choose(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Turn the blinking place through the characters."""
+    if not blinking(s):
+        return s, LOW
+    characters = m.screens[s.screen].characters
+    at = characters.index(s.letters[s.place])
+    letter = characters[(at + n) % len(characters)]
+    return s._replace(letters=s.letters[: s.place] + letter + s.letters[s.place + 1 :]), NOTHING
+
+
+def forward(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go on to the next place; once nothing blinks, wipe all and start over."""
+    screen = m.screens[s.screen]
+    if s.place < 0:
+        return s._replace(letters=screen.characters[0] * screen.length, place=0), NOTHING
+    if not blinking(s):
+        return s._replace(letters="", place=-1), NOTHING
+    return s._replace(place=s.place + 1), NOTHING
+
+
+def backward(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go back to the place before."""
+    return (s._replace(place=s.place - 1), NOTHING) if s.place > 0 else (s, LOW)
+
+
+def cut(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Let the blinking place and those after it vanish."""
+    return (s._replace(letters=s.letters[: s.place]), NOTHING) if blinking(s) else (s, LOW)
+
+
+def leave_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Leave: a finished label is kept, an unfinished one dropped."""
+    stored = s.slots[s.pick]
+    if s.place >= 0 and not blinking(s) and stored is not None:
+        label = s.letters if s.letters.strip() else None
+        s = s._replace(slots=with_item(s.slots, s.pick, stored._replace(label=label)))
+    return go_home(m, s), NOTHING
+
+
+LABEL_VERBS: dict[str, Verb] = {
+    "choose": choose,
+    "forward": forward,
+    "backward": backward,
+    "cut": cut,
+    "leave_label": leave_label,
+}

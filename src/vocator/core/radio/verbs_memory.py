@@ -1,0 +1,124 @@
+"""Verbs that work on slots: recall, pick, write, split, erase, groups."""
+
+from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.profile import Means
+from vocator.core.radio.state import LOW, NOTHING, Effects, State, Stored
+from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home, push, refused, say
+
+
+def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go through the occupied slots, those of the group locked to."""
+    order = list(m.occupied(s, s.positions[s.unit], 1 if n > 0 else -1, s.group))
+    if not order:
+        return s, Effects(("low",) * abs(n))
+    position = s.positions[s.unit]
+    if order[-1] != position:
+        # a slot outside the group stays shown until the dial moves, and is not met again
+        target = order[(abs(n) - 1) % len(order)]
+    else:
+        target = ([position, *order[:-1]])[abs(n) % len(order)]
+    return s._replace(positions=with_item(s.positions, s.unit, target)), NOTHING
+
+
+def pick(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go through all slots of the picker."""
+    return s._replace(pick=(s.pick + n) % m.profile.slot_count), NOTHING
+
+
+def _stand_at(s: State, slot: int) -> State:
+    return s._replace(positions=with_item(s.positions, s.unit, slot))
+
+
+def _store(m: Machine, s: State, stored: Stored | None) -> State:
+    return s._replace(slots=with_item(s.slots, s.pick, stored))
+
+
+def _leave(m: Machine, s: State, picker: int) -> State:
+    """Leave a picker as its profile says: home, or back to the list it was opened from."""
+    screen = m.screens[picker]
+    if screen.after == "home":
+        return say(go_home(m, s), screen.message)
+    while s.stack and m.screens[s.screen].kind != "list":
+        s = go_back(m, s)
+    return say(s, screen.message)
+
+
+def _is_second_save(m: Machine, s: State) -> bool:
+    return m.screens[s.screen].second_save and s.pick == s.last_written and s.slots[s.pick] is not None
+
+
+def write(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Write the VFO into the picked slot; ask or refuse where the radio does."""
+    screen = m.screens[s.screen]
+    if screen.occupied == "refuse" and s.slots[s.pick] is not None and not _is_second_save(m, s):
+        return refused(s)
+    if screen.asks:
+        return push(s, m.profile.screen(screen.asks)), NOTHING
+    return _written(m, s, s.screen)
+
+
+def confirm(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Say yes to the question of a store."""
+    picker = s.stack[-1]
+    return _written(m, go_back(m, s), picker)
+
+
+def _written(m: Machine, s: State, picker: int) -> Outcome:
+    before = s.slots[s.pick]
+    if before is not None and _is_second_save(m, s):
+        s = _store(m, s, before._replace(split_hz=m.freq(s)))
+    else:
+        s = _store(m, s, m.stored_from_vfo(s))
+    return _leave(m, _stand_at(s, s.pick)._replace(last_written=s.pick), picker), NOTHING
+
+
+def write_split(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Write the displayed frequency as the transmit frequency of the picked slot."""
+    before = s.slots[s.pick]
+    if before is None:
+        return refused(s)
+    s = _stand_at(_store(m, s, before._replace(split_hz=m.freq(s))), s.pick)
+    return _leave(m, s, s.screen), NOTHING
+
+
+def write_and_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Write the VFO and go on in the label editor of that slot."""
+    s = _stand_at(_store(m, s, m.stored_from_vfo(s)), s.pick)
+    s = go_home(m, s)
+    return push(s, m.profile.screen(arg))._replace(letters="", place=-1), NOTHING
+
+
+def erase(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Erase the picked slot; memory mode goes on to the next occupied one."""
+    if s.slots[s.pick] is None:
+        return refused(s)
+    screen = s.screen
+    last = -1 if s.last_written == s.pick else s.last_written
+    s = _store(m, s, None)._replace(last_written=last)
+    if m.screens[screen].kind == "question":
+        following = next(m.occupied(s, s.pick, +1), None)
+        return (_stand_at(go_home(m, s), following) if following is not None else go_home(m, s)), NOTHING
+    return _leave(m, s, screen), NOTHING
+
+
+def lock_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Step the group that memory mode is locked to: all, the first … the last."""
+    groups = m.settings[m.profile.settings_for(Means.GROUP)[0]].domain.count
+    return s._replace(group=(s.group + 1) % groups), NOTHING
+
+
+def _no_work(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    return s, LOW
+
+
+MEMORY_VERBS: dict[str, Verb] = {
+    "recall": recall,
+    "pick": pick,
+    "write": write,
+    "confirm": confirm,
+    "write_split": write_split,
+    "write_and_label": write_and_label,
+    "erase": erase,
+    "lock_group": lock_group,
+    "nothing": _no_work,
+}

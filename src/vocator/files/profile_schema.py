@@ -1,0 +1,180 @@
+"""The shape of a profile file: the single source of its key sets and of its JSON Schema."""
+
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+Hz = int
+Pair = tuple[Hz, Hz]
+
+
+class _Strict(BaseModel):
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+
+
+class BandFile(_Strict):
+    """A band of the VFO; ``new_hz`` is its new frequency for each row or side."""
+
+    name: str
+    low_hz: Hz = Field(strict=True)
+    high_hz: Hz = Field(strict=True)
+    new_hz: list[Hz]
+
+
+class SlotsFile(_Strict):
+    """How the slots are numbered."""
+
+    first: int
+    count: int = Field(gt=0, le=2000)
+    digits: int = 3
+
+
+class LabelsFile(_Strict):
+    """What a label may be."""
+
+    length: int
+    characters: str
+
+
+class UnitsFile(_Strict):
+    """Rows or sides."""
+
+    word: str
+    names: list[str]
+
+
+class InsertFile(_Strict):
+    """An entry that a firmware inserts; every number from it up is one higher."""
+
+    number: str
+    name: str
+
+
+class FirmwareFile(_Strict):
+    """A firmware, how it is told, and what it inserts into lists."""
+
+    name: str
+    told_by: str
+    insert: dict[str, InsertFile] = {}
+
+
+class AmountsFile(_Strict):
+    """Frequencies in even steps."""
+
+    low_hz: Hz
+    high_hz: Hz
+    step_hz: Hz = Field(gt=0)
+    decimals: int
+    whole: int = 1
+
+
+ToneList = Literal["ctcss50", "ctcss38", "off_ctcss50", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni"]
+
+
+class SettingFile(_Strict):
+    """One setting: exactly one of ``values``, ``tones`` and ``amounts`` says what it can be."""
+
+    means: str
+    values: dict[str, str] | None = None
+    tones: ToneList | None = None
+    amounts: AmountsFile | None = None
+    new: str | list[str]
+    scope: Literal["set", "unit", "band", "unit_band", "slot"]
+    stored: bool = False
+    wraps: bool = True
+    turned: bool = True
+    digits: int | None = None
+    digit_hz: int = 1000
+    disturbs: dict[str, str] = {}
+
+
+class EntryFile(_Strict):
+    """A line of a list."""
+
+    name: str
+    number: str = ""
+    opens: str = ""
+    mode: str = Field(default="", alias="in")
+
+
+class ScreenFile(_Strict):
+    """A screen of any kind with the parameters of that kind."""
+
+    kind: Literal["rest", "layer", "entry", "list", "value", "picker", "question", "label", "search"]
+    shows: Literal["vfo", "memory", "call", "weather", "entry", "menu", "value", "picker", "label", "question", "search", ""] = ""
+    bind: dict[str, str]
+    quiet_s: float = 0
+    window_s: float = 0
+    icon: str = ""
+    text: str = ""
+    of: Literal["frequency", "slot", ""] = ""
+    digits: int = 0
+    fill_half: bool = False
+    grid: Literal["typed", "begins_with", "step_down"] = "typed"
+    entries: list[EntryFile] = []
+    through: int | None = None
+    wraps: bool = False
+    remembers: bool = False
+    repeat_per_s: int = 0
+    starts: Literal["first", "lowest_free", "position"] = "first"
+    occupied: Literal["overwrite", "refuse"] = "overwrite"
+    occupied_mark: str = ""
+    second_save: bool = False
+    asks: str = ""
+    after: Literal["home", "list"] = "home"
+    message: str = ""
+    setting: str = ""
+    needs: dict[str, list[str]] = {}
+    step_ms: int = 400
+
+
+class PanelFile(_Strict):
+    """How the radio is drawn: its glass and where its keys stand."""
+
+    shape: Literal["handheld", "mobile", "base"]
+    glass: Literal["segments", "dots", "touch"]
+    top: list[str]
+    side: list[str]
+    rows: list[list[str]]
+
+
+class IconFile(_Strict):
+    """An icon and the one fact that lights it."""
+
+    icon: str
+    shift: str | None = None
+    split: str | None = None
+    tone_use: str | None = None
+    signalling: str | None = None
+    power: str | None = None
+    width: str | None = None
+    reverse: str | None = None
+    setting: str | None = None
+
+
+class ProfileFile(_Strict):
+    """A whole profile."""
+
+    model: str
+    name: str
+    kind: str
+    receive_hz: list[Pair]
+    transmit_hz: dict[Literal["r1", "r2"], list[Pair]]
+    bands: list[BandFile]
+    units: UnitsFile = UnitsFile(word="", names=["main"])
+    slots: SlotsFile
+    labels: LabelsFile | None = None
+    firmwares: list[FirmwareFile]
+    keys: list[str]
+    dials: list[str]
+    turn_keys: dict[str, int] = {}
+    auto_shift: bool = False
+    panel: PanelFile
+    settings: dict[str, SettingFile]
+    screens: dict[str, ScreenFile]
+    icons: list[IconFile]
+
+
+def json_schema() -> dict[str, Any]:
+    """Return the JSON Schema of a profile file."""
+    return ProfileFile.model_json_schema(by_alias=True)

@@ -1,0 +1,340 @@
+"""Profiles: from YAML to the frozen classes of ``core.radio.profile``.
+
+Strict: unknown, missing, mistyped and duplicate keys and names that lead nowhere are
+all reported at once, each with file, line and path.
+"""
+
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from pydantic import ValidationError
+
+from vocator.core.channel.tones import CTCSS_38, CTCSS_50, DCS_104, DCS_INVERTED, DCS_NORMAL
+from vocator.core.radio.profile import (
+    Amounts,
+    Binding,
+    Choices,
+    Domain,
+    Entry,
+    Firmware,
+    IconRule,
+    Means,
+    Press,
+    Profile,
+    Screen,
+    Setting,
+    ShiftRule,
+    VfoBand,
+)
+from vocator.core.radio.twin import ALL_VERBS
+from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile
+from vocator.files.strict_yaml import DataFileError, Located, Problem, load_yaml, read_yaml
+
+PROFILES = Path(__file__).parent.parent / "data" / "profiles"
+
+_TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
+    "ctcss50": (CTCSS_50, CTCSS_50),
+    "ctcss38": (CTCSS_38, CTCSS_38),
+    "off_ctcss50": (("OFF", *CTCSS_50), ("none", *CTCSS_50)),
+    "dcs_bare": (DCS_104, DCS_NORMAL),
+    "dcs_n": (DCS_NORMAL, DCS_NORMAL),
+    "off_dcs_n": (("OFF", *DCS_NORMAL), ("none", *DCS_NORMAL)),
+    "off_dcs_ni": (("OFF", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
+}
+
+_SCREEN_VERBS = {"open", "enter", "search", "write_and_label", "mode"}
+
+
+def model_names() -> list[str]:
+    """Return the models that ship, in alphabetical order."""
+    return sorted(p.stem for p in PROFILES.glob("*.yaml") if p.stem != "common")
+
+
+@cache
+def load_profile(model: str, firmware: str | None = None, region: str = "r2") -> Profile:
+    """Return a shipped profile for one firmware (None: the first) and region.
+
+    Raises KeyError for a model, firmware or region that does not exist, DataFileError
+    for a broken file.
+    """
+    if model not in model_names():
+        raise KeyError(f"model {model!r}; allowed: {', '.join(model_names())}")
+    return build(load_yaml(PROFILES / f"{model}.yaml"), firmware, region)
+
+
+def check_text(text: str, file: str) -> list[Problem]:
+    """Return every problem of a profile file, none for a good one."""
+    try:
+        build(read_yaml(text, file), None, "r2")
+    except DataFileError as error:
+        return error.problems
+    return []
+
+
+def build(located: Located, firmware: str | None, region: str) -> Profile:
+    """Make a profile of read YAML; raises DataFileError with all problems, KeyError for firmware or region."""
+    try:
+        given = ProfileFile.model_validate(located.data)
+    except ValidationError as error:
+        raise DataFileError([_problem(located, e) for e in error.errors()]) from error
+    builder = _Builder(located, given)
+    profile = builder.profile(firmware, region)
+    if builder.problems:
+        raise DataFileError(builder.problems)
+    return profile
+
+
+def _problem(located: Located, error: Any) -> Problem:
+    path = tuple(p for p in error["loc"] if p not in ("[key]",))
+    words = {"extra_forbidden": "unknown key; take it out", "missing": "missing; add it"}
+    return located.problem(path, words.get(error["type"], f"{error['msg']} (found {error['input']!r})"))
+
+
+class _Builder:
+    """Turns the file's models into core classes, collecting problems on the way."""
+
+    def __init__(self, located: Located, given: ProfileFile) -> None:
+        self.located, self.given = located, given
+        self.problems: list[Problem] = []
+        self.setting_index = {name: i for i, name in enumerate(given.settings)}
+
+    def wrong(self, path: tuple[str | int, ...], text: str) -> None:
+        self.problems.append(self.located.problem(path, text))
+
+    def profile(self, firmware: str | None, region: str) -> Profile:
+        given = self.given
+        firmwares = {f.name: f for f in given.firmwares}
+        name = firmware or given.firmwares[0].name
+        if name not in firmwares:
+            raise KeyError(f"firmware {name!r}; allowed: {', '.join(firmwares)}")
+        if region not in given.transmit_hz:
+            raise KeyError(f"region {region!r}; allowed: {', '.join(given.transmit_hz)}")
+        for screen in ("vfo", "memory", "value"):
+            if screen not in given.screens:
+                self.wrong(("screens",), f"screen {screen!r} is missing; every radio has one")
+        return Profile(
+            given.model,
+            given.name,
+            given.kind,
+            name,
+            region,
+            tuple(given.receive_hz),
+            tuple(given.transmit_hz[region]),  # type: ignore[index]
+            tuple(VfoBand(b.name, b.low_hz, b.high_hz, tuple(b.new_hz)) for b in given.bands),
+            tuple(given.units.names),
+            given.units.word,
+            given.slots.first,
+            given.slots.count,
+            given.slots.digits,
+            tuple(given.keys),
+            tuple(given.dials) or ("UP/DOWN",),
+            tuple(given.turn_keys.items()),
+            tuple(self._setting(n, s) for n, s in given.settings.items()),
+            tuple(self._screen(n, s, firmwares[name]) for n, s in given.screens.items()),
+            self._icons(),
+            shift_table(region) if given.auto_shift else (),
+            given.labels.length if given.labels else 0,
+            given.labels.characters if given.labels else "",
+            tuple(Firmware(f.name, f.told_by) for f in given.firmwares),
+            {**given.panel.model_dump(), "has_dial": bool(given.dials)},
+        )
+
+    # -- settings ----------------------------------------------------------------------
+
+    def _setting(self, name: str, given: SettingFile) -> Setting:
+        path: tuple[str | int, ...] = ("settings", name)
+        if given.means not in list(Means):
+            self.wrong((*path, "means"), f"{given.means!r} is no meaning; allowed: {', '.join(Means)}")
+            return Setting(name, Means.OTHER, Choices(("?",), ("?",)), (0,), "set", False)
+        domain = self._domain(path, given)
+        bands = len(self.given.bands)
+        new = given.new if isinstance(given.new, list) else [given.new] * bands
+        indices = []
+        for text in new:
+            index = domain.find_text(text)
+            if index is None:
+                self.wrong((*path, "new"), f"{text!r} is none of the values")
+            indices.append(index or 0)
+        return Setting(
+            name,
+            Means(given.means),
+            domain,
+            tuple(indices),
+            given.scope,
+            given.stored,
+            given.wraps,
+            given.turned,
+            given.digits,
+            given.digit_hz,
+            self._disturbs(path, given),
+        )
+
+    def _domain(self, path: tuple[str | int, ...], given: SettingFile) -> Domain:
+        said = [x for x in (given.values, given.tones, given.amounts) if x is not None]
+        if len(said) != 1:
+            self.wrong(path, "give exactly one of values, tones, amounts")
+        if given.tones is not None:
+            return Choices(*_TONES[given.tones])
+        if given.amounts is not None:
+            a = given.amounts
+            return Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole)
+        values = given.values or {"?": "?"}
+        return Choices(tuple(values), tuple(values.values()))
+
+    def _disturbs(self, path: tuple[str | int, ...], given: SettingFile) -> tuple[tuple[int, int], ...]:
+        found = []
+        for other, text in given.disturbs.items():
+            target = self.given.settings.get(other)
+            if target is None:
+                self.wrong((*path, "disturbs", other), "no such setting")
+                continue
+            index = self._domain(("settings", other), target).find_text(text)
+            if index is None:
+                self.wrong((*path, "disturbs", other), f"{text!r} is none of its values")
+            found.append((self.setting_index[other], index or 0))
+        return tuple(found)
+
+    # -- screens -----------------------------------------------------------------------
+
+    def _screen(self, name: str, given: ScreenFile, firmware: FirmwareFile) -> Screen:
+        path: tuple[str | int, ...] = ("screens", name)
+        binds = tuple(b for press, does in given.bind.items() if (b := self._binding((*path, "bind", press), press, does)))
+        if given.asks and given.asks not in self.given.screens:
+            self.wrong((*path, "asks"), f"no screen {given.asks!r}")
+        setting = None
+        if given.setting:
+            setting = self._named_setting((*path, "setting"), given.setting)
+        return Screen(
+            name=name,
+            kind=given.kind,
+            shows=given.shows,
+            bind=binds,
+            quiet_ms=round((given.window_s or given.quiet_s) * 1000),
+            window=bool(given.window_s),
+            icon=given.icon,
+            text=given.text,
+            of=given.of,
+            digits=given.digits,
+            fill_half=given.fill_half,
+            grid=given.grid,
+            entries=self._entries(path, name, given, firmware),
+            wraps=given.wraps,
+            remembers=given.remembers,
+            repeat_per_s=given.repeat_per_s,
+            starts=given.starts,
+            occupied=given.occupied,
+            occupied_mark=given.occupied_mark,
+            second_save=given.second_save,
+            asks=given.asks,
+            after=given.after,
+            message=given.message,
+            length=self.given.labels.length if given.kind == "label" and self.given.labels else 0,
+            characters=self.given.labels.characters if given.kind == "label" and self.given.labels else "",
+            setting=setting,
+            needs=self._needs(path, given),
+            step_ms=given.step_ms,
+        )
+
+    def _named_setting(self, path: tuple[str | int, ...], name: str) -> int:
+        if name not in self.setting_index:
+            self.wrong(path, f"no setting {name!r}")
+        return self.setting_index.get(name, 0)
+
+    def _needs(self, path: tuple[str | int, ...], given: ScreenFile) -> tuple[int, tuple[int, ...]] | None:
+        for name, texts in given.needs.items():
+            setting = self._named_setting((*path, "needs", name), name)
+            domain = self._domain(("settings", name), self.given.settings[name]) if name in self.given.settings else None
+            return setting, tuple(i for t in texts if domain and (i := domain.find_text(t)) is not None)
+        return None
+
+    def _entries(self, path: tuple[str | int, ...], name: str, given: ScreenFile, firmware: FirmwareFile) -> tuple[Entry, ...]:
+        entries = []
+        for i, entry in enumerate(given.entries):
+            if entry.opens and entry.opens not in self.given.screens:
+                self.wrong((*path, "entries", i, "opens"), f"no screen {entry.opens!r}")
+            setting = None if entry.opens else self.setting_index.get(entry.name)
+            if setting is None and not entry.opens:
+                self.wrong((*path, "entries", i, "name"), f"{entry.name!r} is neither a setting nor does it open a screen")
+            entries.append(Entry(entry.name, entry.number, setting, entry.opens, entry.mode))
+        if given.through is not None:
+            named = {e.number for e in entries}
+            width = given.digits
+            numbers = [f"{n:0{width}d}" for n in range(given.through + 1)]
+            entries += [Entry(n, n) for n in numbers if n not in named]
+            entries.sort(key=lambda e: e.number)
+        insert = firmware.insert.get(name)
+        return _inserted(entries, insert.number, insert.name, given.digits) if insert else tuple(entries)
+
+    def _binding(self, path: tuple[str | int, ...], press: str, does: str) -> Binding | None:
+        words, _, mode = does.partition(" in ")
+        verb, _, arg = words.partition(" ")
+        if verb not in ALL_VERBS:
+            self.wrong(path, f"no verb {verb!r}; allowed: {', '.join(sorted(ALL_VERBS))}")
+            return None
+        if verb in _SCREEN_VERBS and arg not in self.given.screens:
+            self.wrong(path, f"no screen {arg!r}")
+            return None
+        if verb == "step":
+            self._named_setting(path, arg)
+        if mode and mode not in self.given.screens:
+            self.wrong(path, f"no mode {mode!r}")
+            return None
+        parsed = self._press(press)
+        if parsed is None:
+            self.wrong(path, "no press: write \"KEY tap\", \"KEY hold 1\", \"DIAL turn\", \"KEY+KEY tap\" or \"digits\"")
+            return None
+        return Binding(parsed, verb, arg, mode)
+
+    def _press(self, text: str) -> Press | None:
+        if text == "digits":
+            return Press("digits")
+        if text == "turn":
+            return Press("turn")
+        held, plus, rest = text.rpartition("+")
+        words = rest.split(" ")
+        known = set(self.given.keys) | set(self.given.dials)
+        key = words[0]
+        if key not in known or (plus and held not in known) or len(words) not in (2, 3):
+            return None
+        if words[1] == "turn" and len(words) == 2:
+            return Press("turn", key, 0, held)
+        if words[1] == "tap" and len(words) == 2:
+            return Press("tap", key, 0, held)
+        if words[1] == "hold" and len(words) == 3 and words[2].isdigit():
+            return Press("hold", key, int(words[2]) * 1000, held)
+        return None
+
+    def _icons(self) -> tuple[IconRule, ...]:
+        rules = []
+        for i, given in enumerate(self.given.icons):
+            facts = {k: v for k, v in given.model_dump(exclude={"icon"}).items() if v is not None}
+            if len(facts) != 1:
+                self.wrong(("icons", i), "give exactly one fact that lights the icon")
+            for fact, value in facts.items():
+                if fact == "setting" and value.partition("=")[0] not in self.setting_index:
+                    self.wrong(("icons", i, "setting"), "no such setting")
+                    continue
+                rules.append(IconRule(given.icon, fact, value))
+        return tuple(rules)
+
+
+def _inserted(entries: list[Entry], number: str, name: str, digits: int) -> tuple[Entry, ...]:
+    """Insert an entry; every number from it up is one higher."""
+    moved = []
+    for entry in entries:
+        if entry.number == number:
+            moved.append(Entry(name, number))
+        if entry.number >= number:
+            higher = f"{int(entry.number) + 1:0{digits}d}"
+            same = entry.name == entry.number
+            entry = Entry(higher if same else entry.name, higher, entry.setting, entry.screen, entry.mode)
+        moved.append(entry)
+    return tuple(moved)
+
+
+@cache
+def shift_table(region: str) -> tuple[ShiftRule, ...]:
+    """Return the automatic shift table of a region."""
+    data = load_yaml(PROFILES / "common.yaml").data["auto_shift"][region]
+    return tuple(ShiftRule(r["low_hz"], r["high_hz"], r["shift"], r["offset_hz"]) for r in data)

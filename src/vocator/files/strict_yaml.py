@@ -1,0 +1,112 @@
+"""Reading YAML strictly, keeping the line of every value.
+
+Only ``true`` and ``false`` are booleans, keys may not repeat, and every problem
+carries file, line and path.
+"""
+
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+from ruamel.yaml import YAML
+from ruamel.yaml.constructor import DuplicateKeyError
+from ruamel.yaml.error import MarkedYAMLError
+from ruamel.yaml.nodes import MappingNode, Node, ScalarNode, SequenceNode
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """One thing wrong in a data file."""
+
+    file: str
+    line: int
+    path: str
+    text: str
+
+    def __str__(self) -> str:
+        return f"{self.file}:{self.line}: {self.path or 'document'}: {self.text}"
+
+
+class DataFileError(Exception):
+    """A data file that cannot be used; holds every problem found in it."""
+
+    def __init__(self, problems: list[Problem]) -> None:
+        self.problems = problems
+        super().__init__("\n".join(str(p) for p in problems))
+
+
+@dataclass(frozen=True, slots=True)
+class Located:
+    """Plain data with the line of each path in it."""
+
+    file: str
+    data: Any
+    lines: dict[tuple[str | int, ...], int]
+
+    def problem(self, path: tuple[str | int, ...], text: str) -> Problem:
+        """Word a problem at ``path``, at the nearest line known for it."""
+        known = path
+        while known not in self.lines and known:
+            known = known[:-1]
+        return Problem(self.file, self.lines.get(known, 1), ".".join(str(p) for p in path), text)
+
+
+def read_yaml(text: str, file: str) -> Located:
+    """Read one document; raises DataFileError with all duplicate keys and odd scalars."""
+    problems: list[Problem] = []
+    lines: dict[tuple[str | int, ...], int] = {}
+    try:
+        node = YAML(typ="rt").compose(text)
+    except (MarkedYAMLError, DuplicateKeyError) as error:
+        mark = error.problem_mark
+        raise DataFileError([Problem(file, (mark.line + 1) if mark else 1, "", f"not YAML: {error.problem}")]) from error
+    if node is None:
+        raise DataFileError([Problem(file, 1, "", "the file is empty")])
+    data = _plain(node, (), lines, problems, file)
+    if problems:
+        raise DataFileError(problems)
+    return Located(file, data, lines)
+
+
+def _plain(node: Node, path: tuple[str | int, ...], lines: dict[tuple[str | int, ...], int], problems: list[Problem], file: str) -> Any:
+    lines[path] = node.start_mark.line + 1
+    if isinstance(node, MappingNode):
+        found: dict[str, Any] = {}
+        for key_node, value_node in node.value:
+            key = str(key_node.value)
+            if key in found:
+                at = ".".join(str(p) for p in (*path, key))
+                problems.append(Problem(file, key_node.start_mark.line + 1, at, f"key {key!r} stands here twice; take one out"))
+            found[key] = _plain(value_node, (*path, key), lines, problems, file)
+            lines[(*path, key)] = key_node.start_mark.line + 1
+        return found
+    if isinstance(node, SequenceNode):
+        return [_plain(child, (*path, i), lines, problems, file) for i, child in enumerate(node.value)]
+    assert isinstance(node, ScalarNode)
+    return _scalar(node)
+
+
+def _scalar(node: ScalarNode) -> Any:
+    """Only plain integers, decimals, true, false and null are typed; all else is text."""
+    text = str(node.value)
+    if node.style is not None:
+        return text
+    if text in ("true", "false"):
+        return text == "true"
+    if text in ("null", "~", ""):
+        return None
+    digits = text[1:] if text[:1] == "-" else text
+    if digits.isdigit() and (digits == "0" or digits[0] != "0"):
+        return int(text)
+    whole, point, decimals = digits.partition(".")
+    if point and whole.isdigit() and decimals.isdigit():
+        return float(text)
+    return text
+
+
+def load_yaml(path: Path) -> Located:
+    """Read a file; raises DataFileError when it is missing, no text or not strict YAML."""
+    try:
+        return read_yaml(path.read_text(encoding="utf-8"), path.name)
+    except (OSError, UnicodeDecodeError) as error:
+        raise DataFileError([Problem(path.name, 1, "", f"cannot be read: {error}")]) from error

@@ -1,0 +1,48 @@
+"""What a use case may refuse, beside the core's own refusals."""
+
+from dataclasses import dataclass
+from typing import Any
+
+
+@dataclass(frozen=True, slots=True)
+class Doubtful(Exception):
+    """A line that needs an answer first; holds the resolution with its doubts."""
+
+    resolution: dict[str, Any]
+
+    def __str__(self) -> str:
+        asked = "; ".join(f"{d['question']} ({', '.join(d['choices'])})" for d in self.resolution["doubts"])
+        return f"to be decided first: {asked}"
+
+
+@dataclass(frozen=True, slots=True)
+class NotYet(Exception):
+    """Something that the product will do, but does not yet."""
+
+    what: str
+
+    def __str__(self) -> str:
+        return f"not yet: {self.what}"
+
+
+@dataclass(frozen=True, slots=True)
+class NotFound(Exception):
+    """A thing that was asked for by name or number and does not exist."""
+
+    what: str
+    allowed: str
+
+    def __str__(self) -> str:
+        return f"{self.what} does not exist; allowed: {self.allowed}"
+
+
+@dataclass(frozen=True, slots=True)
+class Unproven(Exception):
+    """A sheet that the prover refuted; it is not shown."""
+
+    start: str
+    step: int
+    seen: str
+
+    def __str__(self) -> str:
+        return f"the sheet is not shown, it was refuted from the start '{self.start}' at step {self.step + 1}: {self.seen}"

@@ -1,0 +1,179 @@
+"""Make a sheet: resolve, plan, prove; what is not proven is not given out."""
+
+from collections import OrderedDict
+from dataclasses import dataclass, replace
+from typing import Any
+
+from vocator.core.channel.channel import Channel
+from vocator.core.channel.listing_line import Resolution
+from vocator.core.keying.effort import seconds
+from vocator.core.keying.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
+from vocator.core.keying.operator import Run, follow
+from vocator.core.keying.planner import plan
+from vocator.core.keying.prover import Proof, Verdict, prove
+from vocator.core.keying.sheet import Sheet
+from vocator.core.radio.start import StartError, start_state
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
+from vocator.usecases.resolve_line import resolve_line
+from vocator.usecases.twins import twin_of
+
+GOALS = ("store", "erase", "find-tone", "read-back")
+
+
+@dataclass(frozen=True, slots=True)
+class SheetRequest:
+    """What is asked for; the fields are the options of ``vocator sheet``."""
+
+    model: str
+    slot: str
+    line: str = ""
+    label: str | None = None
+    power: str | None = None
+    receive: str = "open"
+    row: str | None = None
+    region: str = "r2"
+    firmware: str | None = None
+    way: str = "long"
+    start: dict[str, Any] | None = None
+    goal: str = "store"
+    may_send: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class MadeSheet:
+    """A proven sheet with its proof, its run from the given start, and its resolution."""
+
+    twin: Twin
+    goal: Goal
+    sheet: Sheet
+    proof: Proof
+    run: Run
+    resolution: Resolution | None
+
+    def as_dict(self) -> dict[str, Any]:
+        """Return the form that the command line speaks."""
+        tally = self.run.tally
+        profile = self.twin.profile
+        return {
+            "model": profile.model,
+            "firmware": profile.firmware,
+            "goal": {
+                "slot": profile.slot_key(self.goal.slot),
+                "channel": self.goal.channel.as_dict(),
+                "label": self.goal.channel.label,
+            },
+            "proof": {"verdict": str(self.proof.verdict), "starts": self.proof.starts},
+            "counts": {
+                "taps": tally.taps,
+                "holds": tally.holds,
+                "clicks": tally.clicks,
+                "digits": tally.digits,
+                "touches": tally.touches,
+                "seconds": round(seconds(tally, self.run.looks), 1),
+            },
+            "changes": list(self.sheet.changes),
+            "limits": list(self.sheet.limits),
+            "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.sheet.chapters],
+        }
+
+
+def beyond_dict(request: SheetRequest, beyond: Beyond) -> dict[str, Any]:
+    """Return the answer for a goal beyond the radio."""
+    return {
+        "model": request.model,
+        "firmware": twin_of(request.model, request.firmware, request.region).profile.firmware,
+        "proof": {"verdict": "beyond", "part": beyond.part, "why": beyond.why, "nearest": beyond.nearest},
+        "chapters": [],
+    }
+
+
+def _check(request: SheetRequest, twin: Twin) -> None:
+    if request.goal not in GOALS:
+        raise NotFound(f"goal {request.goal!r}", ", ".join(GOALS))
+    if request.way not in ("long", "short"):
+        raise NotFound(f"way {request.way!r}", "long, short")
+    if request.goal == "find-tone":
+        raise NotYet("a sheet that finds an unknown tone")
+    if request.row is not None and (request.row not in twin.profile.units or len(twin.profile.units) < 2):
+        units = ", ".join(twin.profile.units) if len(twin.profile.units) > 1 else "none on this radio"
+        raise NotFound(f"row {request.row!r}", units)
+
+
+def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]:
+    """Return the goal of a request; raises Refusal, Doubtful."""
+    slot = slot_of(twin.profile, request.slot)
+    if request.goal != "store":
+        return Goal(slot, Channel(0, 0), kind=request.goal, row=request.row), None
+    resolution = resolve_line(request.line, request.region, request.receive)
+    if resolution.doubts:
+        raise Doubtful(resolution.as_dict())
+    channel = resolution.channel
+    notes: list[str] = []
+    power, asked = power_word(twin, request.power or resolution.power_word)
+    if resolution.receive_only:
+        channel = replace(channel, tx_hz=channel.rx_hz)
+        if twin.profile.may_send(channel.rx_hz):
+            power = lowest_power(twin) or power
+            notes.append(f"receive only, but this radio would send on {channel.rx_hz / 1e6:.3f}: keep off PTT; lowest power is set")
+        else:
+            notes.append("receive only: this radio does not send there")
+    label, label_notes = fit_label(twin.profile, request.label or channel.label, bool(request.label))
+    if power is not None and twin.power not in twin.stored_place:
+        power = None
+    reasons = {**resolution.reasons, "power": "as asked" if asked else "the highest, unless asked otherwise; stored with the channel"}
+    goal = Goal(
+        slot,
+        replace(channel, power=power, label=label),
+        resolution.receive_only,
+        request.may_send and not resolution.receive_only,
+        request.row,
+        reasons,
+        tuple([*notes, *label_notes]),
+    )
+    return goal, resolution
+
+
+_made: OrderedDict[str, MadeSheet] = OrderedDict()
+MOST_KEPT = 500
+
+
+def make_sheet(request: SheetRequest) -> MadeSheet:
+    """Return a proven sheet.
+
+    Raises Refusal (the request contradicts itself or the radio), Doubtful (something must
+    be asked), Beyond (the radio cannot), Unproven (the prover refuted it), NotFound,
+    NotYet, StartError.
+    """
+    key = repr(request)
+    if key in _made:
+        _made.move_to_end(key)
+        return _made[key]
+    twin = twin_of(request.model, request.firmware, request.region)
+    _check(request, twin)
+    goal, resolution = goal_of(request, twin)
+    start = start_state(twin, request.start) if request.start else None
+    known = start if request.way == "short" else None
+    sheet = plan(twin, goal, known)
+    proof = prove(twin, sheet, goal, [("the state given", known)] if known else None)
+    if proof.verdict is not Verdict.PROVEN:
+        raise Unproven(proof.start, proof.step, proof.seen)
+    run = _counting_run(twin, sheet, goal, start)
+    made = MadeSheet(twin, goal, sheet, proof, run, resolution)
+    _made[key] = made
+    if len(_made) > MOST_KEPT:
+        _made.popitem(last=False)
+    return made
+
+
+def _counting_run(twin: Twin, sheet: Sheet, goal: Goal, start: State | None) -> Run:
+    """Follow the sheet from the given start, else from a set as new, for counts and frames."""
+    if start is None and goal.kind != "store":
+        stored = twin.stored_from_vfo(twin.start)
+        slots = twin.start.slots
+        start = twin.start._replace(slots=(*slots[: goal.slot], stored, *slots[goal.slot + 1 :]))
+    return follow(twin, sheet, start or twin.start)
+
+
+__all__ = ["MadeSheet", "SheetRequest", "StartError", "beyond_dict", "goal_of", "make_sheet"]

@@ -1,0 +1,144 @@
+"""Prove generated channels of every kind on radios, and count the verdicts."""
+
+import random
+from collections import Counter
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field, replace
+
+from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
+from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
+from vocator.core.keying.goal import Beyond, Goal
+from vocator.core.keying.planner import plan
+from vocator.core.keying.prover import Verdict, prove
+from vocator.core.keying.starts import covering_starts
+from vocator.core.radio.twin import Twin
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.twins import twin_of
+
+KINDS = ("simplex", "repeater", "odd split", "cross-band", "send", "send and open", "code", "inverted code", "cross", "narrow", "each power", "receive only", "label")
+OFFSETS_HZ = (100_000, 500_000, 600_000, 1_600_000, 5_000_000, 7_600_000)
+
+
+@dataclass(slots=True)
+class Tested:
+    """One generated goal and what came of it."""
+
+    model: str
+    kind: str
+    goal: Goal
+    verdict: Verdict
+    why: str = ""
+    seconds: float = 0.0
+
+
+@dataclass(slots=True)
+class ProofTable:
+    """Verdicts by radio and kind of goal."""
+
+    counts: dict[tuple[str, str], Counter[str]] = field(default_factory=dict)
+    faults: list[Tested] = field(default_factory=list)
+    starts: int = 0
+
+    def add(self, tested: Tested) -> None:
+        """Count one result."""
+        self.counts.setdefault((tested.model, tested.kind), Counter())[str(tested.verdict)] += 1
+        if tested.verdict in (Verdict.REFUTED, Verdict.NOT_FOUND):
+            self.faults.append(tested)
+
+    def as_dict(self) -> dict[str, object]:
+        """Return the table as the command line speaks it."""
+        verdicts = [str(v) for v in Verdict]
+        rows = [{"model": m, "kind": k, **{v: c[v] for v in verdicts}} for (m, k), c in sorted(self.counts.items())]
+        faults = [{"model": f.model, "kind": f.kind, "channel": f.goal.channel.as_dict(), "why": f.why} for f in self.faults]
+        return {"rows": rows, "faults": faults}
+
+
+def _frequency(rng: random.Random, twin: Twin) -> int:
+    low, high = rng.choice(twin.profile.transmit_hz)
+    raster = rng.choice((5_000, 12_500, 15_000, 25_000))
+    return rng.randrange(-(-low // raster), high // raster + 1) * raster
+
+
+def _sends(rng: random.Random, twin: Twin, rx_hz: int) -> int:
+    fitting = [rx_hz + sign * o for o in OFFSETS_HZ for sign in (1, -1) if twin.profile.may_send(rx_hz + sign * o)]
+    return rng.choice(fitting) if fitting else rx_hz
+
+
+def _other_band(rng: random.Random, twin: Twin, rx_hz: int) -> int:
+    others = [r for r in twin.profile.transmit_hz if not r[0] <= rx_hz <= r[1]]
+    low, high = rng.choice(others or list(twin.profile.transmit_hz))
+    return rng.randrange(low // 5_000, high // 5_000 + 1) * 5_000
+
+
+def _tone(rng: random.Random, kind: str) -> ToneUse:
+    tone, other = rng.sample(CTCSS_50, 2)
+    normal, inverted = rng.choice(DCS_NORMAL), rng.choice(DCS_INVERTED)
+    crossed = rng.choice([(tone, other), (None, tone), (normal, None), (tone, normal)])
+    pairs: dict[str, tuple[str | None, str | None]] = {
+        "send": (tone, None),
+        "send and open": (tone, tone),
+        "code": (normal, normal),
+        "inverted code": (inverted, inverted),
+        "cross": crossed,
+    }
+    return tone_use(*pairs.get(kind, (None, None)))
+
+
+def _label(rng: random.Random, twin: Twin) -> str | None:
+    characters = twin.profile.label_characters.replace(" ", "")
+    if not characters:
+        return None
+    return "".join(rng.choice(characters) for _ in range(rng.randint(1, twin.profile.label_length)))
+
+
+def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
+    """Return a random goal of a kind."""
+    rx_hz = _frequency(rng, twin)
+    tx_hz = rx_hz if kind == "simplex" else _sends(rng, twin, rx_hz)
+    if kind == "odd split":
+        tx_hz = max(min(rx_hz + rng.choice((-1, 1)) * rng.randrange(1, 99) * 12_500, 449_987_500), 144_000_000)
+    if kind == "cross-band":
+        tx_hz = _other_band(rng, twin, rx_hz)
+    if kind == "receive only":
+        rx_hz = tx_hz = rng.choice((162_550_000, 156_800_000, 453_000_000))
+    power = twin.power
+    words = [twin.settings[power].domain.text(i) for i in range(twin.settings[power].domain.count)] if power is not None else []
+    stored = power is not None and power in twin.stored_place
+    word = (rng.choice(words) if kind == "each power" else words[twin.settings[power].new[0]]) if stored and power is not None else None
+    width = Width.NARROW if kind == "narrow" else Width.WIDE
+    label = _label(rng, twin) if kind == "label" else None
+    channel = Channel(rx_hz, tx_hz, _tone(rng, kind), width, word, label)
+    return Goal(rng.randrange(twin.profile.slot_count), channel, kind == "receive only", kind != "receive only")
+
+
+def test_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None) -> Tested:
+    """Plan and prove one goal."""
+    model = twin.profile.model
+    try:
+        sheet = plan(twin, goal)
+    except Beyond as beyond:
+        return Tested(model, kind, goal, Verdict.BEYOND, str(beyond))
+    starts = covering_starts(twin, goal)[:most_starts]
+    proof = prove(twin, sheet, goal, starts)
+    why = f"from '{proof.start}', step {proof.step + 1}: {proof.seen}" if proof.verdict is Verdict.REFUTED else ""
+    return Tested(model, kind, goal, proof.verdict, why)
+
+
+def goals_for(twin: Twin, channels: int, seed: int) -> Iterator[tuple[str, Goal]]:
+    """Yield so many goals for a radio, kind after kind."""
+    rng = random.Random(f"{seed} {twin.profile.model} {twin.profile.firmware}")
+    for number in range(channels):
+        kind = KINDS[number % len(KINDS)]
+        yield kind, replace(generate(twin, kind, rng))
+
+
+def prove_radios(models: list[str], channels: int, starts: int | None, seed: int, progress: Callable[[str], None]) -> ProofTable:
+    """Prove so many channels on each model (all when none is named) and each firmware of it."""
+    table = ProofTable()
+    for model in models or model_names():
+        for firmware in twin_of(model).profile.firmwares:
+            twin = twin_of(model, firmware.name)
+            progress(f"{model} firmware {firmware.name}")
+            for kind, goal in goals_for(twin, channels, seed):
+                table.add(test_goal(twin, kind, goal, starts))
+    return table

@@ -1,0 +1,14 @@
+"""Resolve a listing line by a region's habits."""
+
+from vocator.core.channel.listing_line import Resolution, resolve
+from vocator.files.region_yaml import load_region, region_names
+from vocator.usecases.errors import NotFound
+
+
+def resolve_line(line: str, region: str = "r2", receive: str = "open") -> Resolution:
+    """Return the channel that a line stands for; raises Refusal, NotFound."""
+    if region not in region_names():
+        raise NotFound(f"region {region!r}", ", ".join(region_names()))
+    if receive not in ("open", "closed"):
+        raise NotFound(f"receive {receive!r}", "open, closed")
+    return resolve(line, load_region(region), receive == "closed")
