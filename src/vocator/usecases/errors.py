@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(eq=False)
 class Doubtful(Exception):
     """A line that needs an answer first; holds the resolution with its doubts."""
 
@@ -15,7 +15,7 @@ class Doubtful(Exception):
         return f"to be decided first: {asked}"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(eq=False)
 class NotYet(Exception):
     """Something that the product will do, but does not yet."""
 
@@ -25,7 +25,7 @@ class NotYet(Exception):
         return f"not yet: {self.what}"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(eq=False)
 class NotFound(Exception):
     """A thing that was asked for by name or number and does not exist."""
 
@@ -36,7 +36,7 @@ class NotFound(Exception):
         return f"{self.what} does not exist; allowed: {self.allowed}"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(eq=False)
 class Unproven(Exception):
     """A sheet that the prover refuted; it is not shown."""
 

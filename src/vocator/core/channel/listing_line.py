@@ -154,13 +154,14 @@ def _from_sign(reading: Reading, sign: int, segment: RepeaterSegment | None, pla
             out.reasons["tx_hz"] = "no habit for an offset here"
             return None
         offset_hz, others = found
-        why = f"sign as read, offset {_plain(offset_hz)} is usual here"
+        why = f"sign as read, {_plain(offset_hz)} is usual here"
         if others:
             out.notes.append(Note("tx_hz", "some areas use " + ", ".join(_plain(o) for o in others) + "; check the listing"))
     tx_hz = rx_hz + sign * offset_hz
     if plan.band(tx_hz) is None:
         raise Refusal(f"an input of {megahertz(tx_hz)}", "shift", "an input in an amateur band", "Check the sign and the offset.")
-    out.reasons["tx_hz"] = why
+    agrees = segment is not None and sign * offset_hz in segment.possible(rx_hz) and segment.segment is None
+    out.reasons["tx_hz"] = f"{why}; {segment.why}" if agrees and segment else why
     _compare_habit(sign * offset_hz, rx_hz, plan, out)
     return tx_hz
 

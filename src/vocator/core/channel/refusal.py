@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(eq=False)
 class Refusal(Exception):
     """Input that cannot be taken, in four parts that word the remedy."""
 

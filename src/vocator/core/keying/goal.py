@@ -28,7 +28,7 @@ class Goal:
     kind: str = "store"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(eq=False)
 class Beyond(Exception):
     """A goal that this radio cannot reach: which part, why, and the nearest thing it can do."""
 

@@ -1,0 +1,54 @@
+"""The application: the API and the built front end from one address."""
+
+from pathlib import Path
+
+from fastapi import FastAPI
+from fastapi.middleware.gzip import GZipMiddleware
+from fastapi.responses import FileResponse, JSONResponse, Response
+from starlette.middleware.base import BaseHTTPMiddleware, RequestResponseEndpoint
+from starlette.requests import Request
+
+from vocator.api import listing, models, problems, radios, sheets, station, twin
+from vocator.api.schemas import Problem
+from vocator.settings import settings
+
+CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'"
+PROBLEMS = {code: {"model": Problem} for code in (404, 409, 422, 501, 503)}
+
+
+class Policies(BaseHTTPMiddleware):
+    """Headers that keep every request on this host."""
+
+    async def dispatch(self, request: Request, call_next: RequestResponseEndpoint) -> Response:
+        """Add the headers."""
+        response = await call_next(request)
+        response.headers["Content-Security-Policy"] = CONTENT_POLICY
+        response.headers["X-Content-Type-Options"] = "nosniff"
+        response.headers["Referrer-Policy"] = "no-referrer"
+        if request.url.path.startswith("/api"):
+            response.headers["Cache-Control"] = "no-store"
+        return response
+
+
+def create_app(web: Path | None = None) -> FastAPI:
+    """Return the application; ``web`` is the folder of the built front end."""
+    app = FastAPI(title="Vocator", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", responses=PROBLEMS)  # type: ignore[arg-type]
+    app.add_middleware(GZipMiddleware, minimum_size=600)
+    app.add_middleware(Policies)
+    problems.install(app)
+    for module in (station, listing, models, radios, sheets, twin):
+        app.include_router(module.router)
+    root = (web or settings().web).resolve()
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(path: str) -> Response:
+        """Serve the front end; every other path is one of its places."""
+        wanted = (root / path).resolve()
+        if path.startswith(("api", "assets")) and not wanted.is_file():
+            return JSONResponse({"type": "about:blank", "title": "Not found", "status": 404, "detail": path}, 404)
+        if path and wanted.is_relative_to(root) and wanted.is_file():
+            lasting = path.startswith("assets/")
+            return FileResponse(wanted, headers={"Cache-Control": "public, max-age=31536000, immutable" if lasting else "no-cache"})
+        return FileResponse(root / "index.html", headers={"Cache-Control": "no-cache"})
+
+    return app

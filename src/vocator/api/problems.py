@@ -1,0 +1,66 @@
+"""Errors to problem details: one table."""
+
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from sqlalchemy.exc import InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
+
+from vocator.core.channel.refusal import Refusal
+from vocator.core.keying.goal import Beyond
+from vocator.core.radio.actions import ActionError
+from vocator.core.radio.perform import UntilFailed
+from vocator.core.radio.start import StartError
+from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
+
+TABLE: dict[type[Exception], tuple[int, str, str]] = {
+    Refusal: (422, "refused", "This cannot be taken as it stands"),
+    Doubtful: (409, "doubtful", "Something must be decided first"),
+    Beyond: (409, "beyond", "Beyond this radio"),
+    Unproven: (409, "unproven", "Not shown, because not proven"),
+    NotFound: (404, "not-found", "Not found"),
+    NotYet: (501, "not-yet", "Not yet"),
+    StartError: (422, "start", "This radio cannot be in that state"),
+    ActionError: (422, "action", "No such key"),
+    UntilFailed: (422, "until", "Not found on the display"),
+    OperationalError: (503, "store", "The store does not answer"),
+    InterfaceError: (503, "store", "The store does not answer"),
+    PoolTimeout: (503, "store", "The store does not answer"),
+}
+
+
+def problem(error: Exception) -> dict[str, Any]:
+    """Return the problem details of a known error."""
+    status, name, title = next(row for kind, row in TABLE.items() if isinstance(error, kind))
+    detail = "Ticks are kept on this page and sent when it answers again." if status == 503 else str(error)
+    body: dict[str, Any] = {"type": f"urn:vocator:{name}", "title": title, "status": status, "detail": detail}
+    if isinstance(error, Refusal):
+        body |= error.as_dict()
+    if isinstance(error, Beyond):
+        body |= {"found": error.part, "detail": error.why, "nearest": error.nearest}
+    if isinstance(error, Doubtful):
+        body["doubts"] = error.resolution["doubts"]
+    return body
+
+
+def _answer(body: dict[str, Any]) -> JSONResponse:
+    return JSONResponse(body, status_code=body["status"], media_type="application/problem+json")
+
+
+async def _known(request: Request, error: Exception) -> JSONResponse:
+    return _answer(problem(error))
+
+
+async def _invalid(request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    faults = "; ".join(f"{'.'.join(str(p) for p in e['loc'])}: {e['msg']}" for e in error.errors())
+    return _answer({"type": "urn:vocator:request", "title": "The request has the wrong shape", "status": 422, "detail": faults})
+
+
+def install(app: FastAPI) -> None:
+    """Hang the table onto an application."""
+    for kind in TABLE:
+        app.add_exception_handler(kind, _known)
+    app.add_exception_handler(RequestValidationError, _invalid)

@@ -1,0 +1,86 @@
+"""My radios and their slots."""
+
+from fastapi import APIRouter, Response
+
+from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotEventShape, SlotHistory, SlotNote, SlotShape
+from vocator.api.store import Store
+from vocator.core.keeping.records import Slot, SlotState
+from vocator.storage.repositories import RadioRepository
+from vocator.usecases.radios import RadioView, add_radio, all_radios, find_radio, note_slot
+from vocator.usecases.sheet_view import sum_lines
+
+router = APIRouter(prefix="/api/radios", tags=["radios"])
+
+
+def _slot(slot: Slot) -> SlotShape:
+    return SlotShape.model_validate({"slot": slot.slot, "state": str(slot.state), "channel": slot.channel, "changed_at": slot.changed_at})
+
+
+def _radio(view: RadioView) -> RadioShape:
+    radio, profile = view.radio, view.profile
+    return RadioShape(
+        id=radio.id,
+        model=radio.model,
+        model_name=profile.name,
+        firmware=radio.firmware,
+        name=radio.name,
+        slot_first=profile.first_slot,
+        slot_count=profile.slot_count,
+        slot_digits=profile.slot_digits,
+        next_free=view.next_free(),
+        waiting=[s.slot for s in view.waiting()],
+        slots=[_slot(s) for s in view.slots],
+    )
+
+
+@router.get("")
+def radios(store: Store) -> list[RadioShape]:
+    """Return all my radios with their slots."""
+    return [_radio(view) for view in all_radios(store)]
+
+
+@router.post("", status_code=201)
+def add(given: NewRadio, store: Store) -> RadioShape:
+    """Add a radio."""
+    return _radio(add_radio(store, given.model, given.firmware, given.name))
+
+
+@router.get("/{radio_id}")
+def radio(radio_id: int, store: Store) -> RadioShape:
+    """Return one radio."""
+    return _radio(find_radio(store, radio_id))
+
+
+@router.patch("/{radio_id}")
+def rename(radio_id: int, given: RadioName, store: Store) -> RadioShape:
+    """Give a radio another name."""
+    find_radio(store, radio_id)
+    RadioRepository(store).rename(radio_id, given.name)
+    return _radio(find_radio(store, radio_id))
+
+
+@router.delete("/{radio_id}", status_code=204)
+def remove(radio_id: int, store: Store) -> Response:
+    """Remove a radio with its slots and sheets."""
+    find_radio(store, radio_id)
+    RadioRepository(store).remove(radio_id)
+    return Response(status_code=204)
+
+
+@router.get("/{radio_id}/slots/{slot}")
+def read_slot(radio_id: int, slot: str, store: Store) -> SlotHistory:
+    """Return a slot with its history."""
+    find_radio(store, radio_id)
+    repository = RadioRepository(store)
+    known = repository.slot(radio_id, slot)
+    history = [SlotEventShape(at=e.at, state=str(e.state), text=e.text, channel=e.channel) for e in repository.history(radio_id, slot)]
+    lines = sum_lines(known.channel, {}, False) if known.channel else []
+    return SlotHistory.model_validate({"slot": _slot(known), "history": history, "sum": lines})
+
+
+@router.put("/{radio_id}/slots/{slot}")
+def say_of_slot(radio_id: int, slot: str, given: SlotNote, store: Store) -> SlotHistory:
+    """Take the operator's word for a slot: it is free, or nothing is known of it."""
+    note_slot(store, radio_id, slot, SlotState(given.state), f"said to be {given.state}", None)
+    store.flush()
+    return read_slot(radio_id, slot, store)

@@ -1,0 +1,433 @@
+"""The shapes that the API speaks; the front end's types are made from them."""
+
+from datetime import datetime
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class Shape(BaseModel):
+    """The base of all shapes: no unknown parts."""
+
+    model_config = ConfigDict(extra="forbid", from_attributes=True)
+
+
+class Health(Shape):
+    """Whether the database answers."""
+
+    ok: bool
+
+
+class ChannelShape(Shape):
+    """A channel; frequencies in hertz."""
+
+    rx_hz: int
+    tx_hz: int | None
+    tone_mode: str
+    tone_tx: str | None
+    tone_rx: str | None
+    dcs_tx: str | None
+    dcs_rx: str | None
+    width: str
+    power: str | None = None
+    label: str | None
+
+
+class SumLine(Shape):
+    """A line of a worked sum."""
+
+    name: str
+    sign: str
+    value: str
+    why: str
+
+
+class NoteShape(Shape):
+    """A note on one field."""
+
+    field: str
+    text: str
+
+
+class DoubtShape(Shape):
+    """A question with its choices; a choice may be added to the line."""
+
+    field: str
+    question: str
+    choices: list[str]
+
+
+class ResolutionShape(Shape):
+    """What a line was understood as."""
+
+    channel: ChannelShape
+    receive_only: bool
+    may_send: bool
+    reasons: dict[str, str]
+    notes: list[NoteShape]
+    doubts: list[DoubtShape]
+    sum: list[SumLine]
+    talk_around: str | None
+
+
+class ResolveRequest(Shape):
+    """A line to resolve by the station's region and receive setting."""
+
+    line: str = Field(max_length=100_000)
+
+
+class StationShape(Shape):
+    """The station and its preferences."""
+
+    call_sign: str = Field(default="", max_length=20)
+    region: Literal["r2", "r1"] = "r2"
+    may_send_on: list[str] = []
+    receive: Literal["open", "closed"] = "open"
+    way: Literal["long", "short"] = "long"
+    theme: Literal["day", "dusk", "night"] = "day"
+    latitude_deg: float | None = Field(default=None, ge=-90, le=90)
+    longitude_deg: float | None = Field(default=None, ge=-180, le=180)
+    height_m: float | None = Field(default=None, ge=-500, le=9000)
+    chosen: bool = False
+
+
+class RegionShape(Shape):
+    """A region pack in short."""
+
+    id: str
+    name: str
+    note: str
+    bands: list[str]
+
+
+class DisplayShape(Shape):
+    """What a radio shows."""
+
+    main: str
+    slot: str | None
+    icons: list[str]
+    row: str | None
+    screen: str
+    text: str
+
+
+class PanelShape(Shape):
+    """How a radio is drawn."""
+
+    shape: str
+    glass: str
+    top: list[str]
+    side: list[str]
+    rows: list[list[str]]
+
+
+class FirmwareShape(Shape):
+    """A firmware and how it is told."""
+
+    name: str
+    told_by: str
+
+
+class ModelShape(Shape):
+    """A model: what is needed to draw it and to choose it."""
+
+    model: str
+    name: str
+    kind: str
+    firmware: str
+    firmwares: list[FirmwareShape]
+    panel: PanelShape
+    dials: list[str]
+    holds: dict[str, list[float]]
+    chords: list[str]
+    units: list[str]
+    unit_word: str
+    slot_first: str
+    slot_last: str
+    slot_digits: int
+    label_length: int
+    powers: list[str]
+    display: DisplayShape
+
+
+class WayHome(Shape):
+    """How something open looks, and what leads home."""
+
+    screen: str
+    icon: str
+    looks: str
+    actions: list[str]
+
+
+class NewRadio(Shape):
+    """A radio to add."""
+
+    model: str = Field(max_length=60)
+    firmware: str | None = Field(default=None, max_length=20)
+    name: str = Field(default="", max_length=60)
+
+
+class RadioName(Shape):
+    """A radio's new name."""
+
+    name: str = Field(min_length=1, max_length=60)
+
+
+class SlotShape(Shape):
+    """What is known of a slot."""
+
+    slot: str
+    state: str
+    channel: ChannelShape | None
+    changed_at: datetime | None
+
+
+class RadioShape(Shape):
+    """One of my radios with what is known of it."""
+
+    id: int
+    model: str
+    model_name: str
+    firmware: str
+    name: str
+    slot_first: int
+    slot_count: int
+    slot_digits: int
+    next_free: list[str]
+    waiting: list[str]
+    slots: list[SlotShape]
+
+
+class SlotEventShape(Shape):
+    """A line of a slot's history."""
+
+    at: datetime
+    state: str
+    text: str
+    channel: ChannelShape | None
+
+
+class SlotHistory(Shape):
+    """A slot with its history."""
+
+    slot: SlotShape
+    history: list[SlotEventShape]
+    sum: list[SumLine]
+
+
+class SlotNote(Shape):
+    """What the operator says of a slot."""
+
+    state: Literal["unknown", "free"]
+
+
+class NewSheet(Shape):
+    """A sheet to make for one of my radios."""
+
+    radio_id: int
+    slot: str = Field(max_length=20)
+    line: str = Field(default="", max_length=100_000)
+    label: str | None = Field(default=None, max_length=200)
+    power: str | None = Field(default=None, max_length=20)
+    row: str | None = Field(default=None, max_length=20)
+    goal: Literal["store", "erase", "read-back"] = "store"
+
+
+class CapShape(Shape):
+    """One thing to press."""
+
+    kind: str
+    key: str
+    seconds: float
+    held: str
+    until: str
+    way: str
+
+
+class StepShape(Shape):
+    """One step of a sheet."""
+
+    number: int
+    chapter: str
+    group: str | None
+    when: dict[str, Any] | None
+    actions: list[str]
+    caps: list[CapShape]
+    spoken: str
+    shows: str | None
+    say: str
+    why: str
+    on_air: bool
+    window_s: float
+    done_as_new: bool
+    display: DisplayShape
+
+
+class Counts(Shape):
+    """Effort."""
+
+    taps: int
+    holds: int
+    clicks: int
+    digits: int
+    touches: int
+    seconds: float
+
+
+class ProofShape(Shape):
+    """What the prover found."""
+
+    verdict: str
+    starts: int
+
+
+class GoalShape(Shape):
+    """What a sheet is for."""
+
+    slot: str
+    channel: ChannelShape
+    label: str | None
+
+
+class SheetContent(Shape):
+    """All that is needed to follow a sheet, also without the server."""
+
+    model: str
+    firmware: str
+    region: str
+    radio_name: str
+    radio_id: int
+    my_name: str
+    slot_text: str
+    line: str
+    goal_kind: str
+    goal: GoalShape
+    proof: ProofShape
+    counts: Counts
+    changes: list[str]
+    limits: list[str]
+    sum: list[SumLine]
+    steps: list[StepShape]
+    pages: list[list[int]]
+    written_at: int
+    read_back_at: int | None
+
+
+class SheetShape(Shape):
+    """A kept sheet."""
+
+    id: str
+    title: str
+    status: str
+    created_at: datetime
+    ticked: list[int]
+    content: SheetContent
+
+
+class SheetSummary(Shape):
+    """A kept sheet in one line."""
+
+    id: str
+    title: str
+    radio_id: int
+    radio: str
+    slot: str
+    status: str
+    created_at: datetime
+    done: int
+    steps: int
+
+
+class TickShape(Shape):
+    """One step done; the page makes the id."""
+
+    id: str = Field(min_length=8, max_length=60)
+    sheet_id: str = Field(max_length=40)
+    step: int = Field(ge=0, le=10_000)
+    at: datetime
+    done: bool = True
+    outcome: Literal["opened", "heard_myself", "answered", "nothing", "off_air"] | None = None
+
+
+class Ticks(Shape):
+    """Ticks sent together, perhaps long after they were made."""
+
+    ticks: list[TickShape] = Field(max_length=5_000)
+
+
+class Kept(Shape):
+    """The ids of the ticks that are kept now."""
+
+    ids: list[str]
+
+
+class SheetStatusShape(Shape):
+    """A sheet's new status."""
+
+    status: Literal["open", "put_away"]
+
+
+class TwinStart(Shape):
+    """A twin to begin with."""
+
+    model: str = Field(max_length=60)
+    firmware: str | None = Field(default=None, max_length=20)
+    region: Literal["r2", "r1"] = "r2"
+    start: dict[str, Any] | None = None
+
+
+class TwinKeys(Shape):
+    """Keys pressed on a twin."""
+
+    model: str = Field(max_length=60)
+    firmware: str | None = Field(default=None, max_length=20)
+    region: Literal["r2", "r1"] = "r2"
+    token: str = Field(max_length=200_000)
+    keys: list[str] = Field(max_length=200)
+
+
+class TraceShape(Shape):
+    """What one action led to."""
+
+    action: str
+    display: DisplayShape
+    beeps: list[str]
+    transmitting_hz: int | None
+
+
+class PlayShape(Shape):
+    """A twin's present state."""
+
+    token: str
+    display: DisplayShape
+    trace: list[TraceShape]
+    window_ms: int | None
+    quiet_ms: int | None
+    memory: dict[str, ChannelShape]
+
+
+class LogShape(Shape):
+    """A line of the work log."""
+
+    id: int
+    at: datetime
+    radio: str
+    slot: str
+    text: str
+    proof: str
+    outcome: str | None
+
+
+class Problem(BaseModel):
+    """A problem as RFC 9457 has it, with the four parts of a refusal where there are some."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    found: str | None = None
+    where: str | None = None
+    allowed: str | None = None
+    do: str | None = None
+    nearest: str | None = None
+    doubts: list[DoubtShape] | None = None

@@ -1,0 +1,92 @@
+"""Sheets in progress."""
+
+from datetime import UTC
+
+from fastapi import APIRouter
+
+from vocator.api.schemas import Kept, NewSheet, PlayShape, SheetShape, SheetStatusShape, SheetSummary, Ticks
+from vocator.api.store import Store
+from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
+from vocator.storage.repositories import SheetRepository
+from vocator.usecases.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.sheets import find_sheet, open_sheet, put_away, take_up, tick
+from vocator.usecases.twin_play import play_at_step
+
+router = APIRouter(prefix="/api/sheets", tags=["sheets"])
+
+
+def _sheet(sheet: KeptSheet) -> SheetShape:
+    return SheetShape.model_validate(
+        {
+            "id": sheet.id,
+            "title": sheet.title,
+            "status": str(sheet.status),
+            "created_at": sheet.created_at,
+            "ticked": list(sheet.ticked),
+            "content": sheet.content,
+        }
+    )
+
+
+def _summary(sheet: KeptSheet) -> SheetSummary:
+    return SheetSummary(
+        id=sheet.id,
+        title=sheet.title,
+        radio_id=sheet.radio_id,
+        radio=sheet.content["my_name"],
+        slot=sheet.slot,
+        status=str(sheet.status),
+        created_at=sheet.created_at,
+        done=len(sheet.ticked),
+        steps=len(sheet.content["steps"]),
+    )
+
+
+@router.get("")
+def sheets(store: Store, status: SheetStatus = SheetStatus.OPEN) -> list[SheetSummary]:
+    """Return the sheets of a status."""
+    return [_summary(s) for s in SheetRepository(store).with_status(status)]
+
+
+@router.post("", status_code=201)
+def make(given: NewSheet, store: Store) -> SheetShape:
+    """Make a proven sheet and keep it."""
+    return _sheet(open_sheet(store, given.radio_id, given.slot, given.line, given.label, given.power, given.goal, given.row))
+
+
+@router.get("/{sheet_id}")
+def sheet(sheet_id: str, store: Store) -> SheetShape:
+    """Return one sheet."""
+    return _sheet(find_sheet(store, sheet_id))
+
+
+@router.patch("/{sheet_id}")
+def set_status(sheet_id: str, given: SheetStatusShape, store: Store) -> SheetShape:
+    """Put a sheet away, or take it up again."""
+    (put_away if given.status == "put_away" else take_up)(store, sheet_id)
+    store.flush()
+    return _sheet(find_sheet(store, sheet_id))
+
+
+@router.post("/ticks")
+def keep_ticks(given: Ticks, store: Store) -> Kept:
+    """Keep ticks, perhaps made while the server was away; sending them twice is harmless."""
+    ticks = [
+        Tick(t.id, t.sheet_id, t.step, t.at if t.at.tzinfo else t.at.replace(tzinfo=UTC), t.done, Outcome(t.outcome) if t.outcome else None)
+        for t in given.ticks
+    ]
+    return Kept(ids=tick(store, ticks))
+
+
+@router.get("/{sheet_id}/twin/{done}")
+def twin_at(sheet_id: str, done: int, store: Store) -> PlayShape:
+    """Return the twin as it stands after so many steps, from a set as new."""
+    content = find_sheet(store, sheet_id).content
+    made = make_sheet(
+        SheetRequest(
+            content["model"], content["goal"]["slot"], content["line"], content["goal"]["label"], content["goal"]["channel"]["power"],
+            region=content["region"], firmware=content["firmware"], goal=content["goal_kind"],
+            may_send=any(s["on_air"] for s in content["steps"]),
+        )
+    )  # fmt: skip
+    return PlayShape.model_validate(play_at_step(made, min(max(done, 0), len(made.run.frames))))

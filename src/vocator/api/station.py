@@ -1,0 +1,49 @@
+"""Station, region packs, the work log, and whether all is well."""
+
+from dataclasses import asdict
+
+from fastapi import APIRouter
+from sqlalchemy import text
+
+from vocator.api.schemas import Health, LogShape, RegionShape, StationShape
+from vocator.api.store import Store
+from vocator.core.keeping.records import Station
+from vocator.files.region_yaml import load_region, region_names
+from vocator.storage.repositories import LogRepository, StationRepository
+
+router = APIRouter(prefix="/api", tags=["station"])
+
+
+@router.get("/health")
+def health(store: Store) -> Health:
+    """Say whether the database answers."""
+    store.execute(text("select 1"))
+    return Health(ok=True)
+
+
+@router.get("/station")
+def read_station(store: Store) -> StationShape:
+    """Return the station."""
+    station = asdict(StationRepository(store).get())
+    return StationShape(**{**station, "may_send_on": list(station["may_send_on"])})
+
+
+@router.put("/station")
+def save_station(given: StationShape, store: Store) -> StationShape:
+    """Save the station."""
+    station = Station(**{**given.model_dump(), "may_send_on": tuple(given.may_send_on), "call_sign": given.call_sign.strip().upper()})
+    StationRepository(store).save(station)
+    return read_station(store)
+
+
+@router.get("/regions")
+def regions() -> list[RegionShape]:
+    """Return the region packs that ship."""
+    packs = [(name, load_region(name)) for name in region_names()]
+    return [RegionShape(id=name, name=p.name, note=p.note, bands=[b.name for b in p.bands]) for name, p in packs]
+
+
+@router.get("/log")
+def work_log(store: Store, count: int = 50) -> list[LogShape]:
+    """Return the latest lines of the work log."""
+    return [LogShape.model_validate({k: v for k, v in asdict(e).items() if k != "extra"}) for e in LogRepository(store).latest(min(max(count, 1), 500))]

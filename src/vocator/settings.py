@@ -1,0 +1,21 @@
+"""Settings of a running server: the only reader of the environment."""
+
+from functools import cache
+from pathlib import Path
+
+from pydantic_settings import BaseSettings, SettingsConfigDict
+
+
+class Settings(BaseSettings):
+    """What the start script hands over; every name begins with ``VOCATOR_`` there."""
+
+    model_config = SettingsConfigDict(env_prefix="VOCATOR_")
+
+    database_url: str = "postgresql+psycopg://vocator@127.0.0.1:54329/vocator"
+    web: Path = Path(__file__).parent.parent.parent / "web" / "dist"
+
+
+@cache
+def settings() -> Settings:
+    """Return the settings, read once."""
+    return Settings()

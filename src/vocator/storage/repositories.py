@@ -1,0 +1,152 @@
+"""Repositories: rows in, the core's records out."""
+
+from dataclasses import asdict
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import delete, select
+from sqlalchemy.orm import Session
+
+from vocator.core.keeping.records import KeptSheet, LogEntry, Outcome, Radio, SheetStatus, Slot, SlotEvent, SlotState, Station, Tick
+from vocator.storage.tables import LogRow, RadioRow, SheetRow, SlotEventRow, SlotRow, StationRow, TickRow
+
+STATION_ID = 1
+
+
+class StationRepository:
+    """The one station."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    def get(self) -> Station:
+        """Return the station; a new one where none was saved."""
+        row = self.session.get(StationRow, STATION_ID)
+        if row is None:
+            return Station()
+        fields = {name: getattr(row, name) for name in asdict(Station())}
+        return Station(**{**fields, "may_send_on": tuple(row.may_send_on)})
+
+    def save(self, station: Station) -> None:
+        """Save the station in place of the one before."""
+        fields: dict[str, Any] = {**asdict(station), "may_send_on": list(station.may_send_on)}
+        self.session.merge(StationRow(id=STATION_ID, **fields))
+
+
+class RadioRepository:
+    """Radios and their slots."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    def all(self) -> list[Radio]:
+        """Return the radios in the order they were added."""
+        return [_radio(row) for row in self.session.scalars(select(RadioRow).order_by(RadioRow.id))]
+
+    def get(self, radio_id: int) -> Radio | None:
+        """Return one radio, None where there is none."""
+        row = self.session.get(RadioRow, radio_id)
+        return _radio(row) if row else None
+
+    def add(self, model: str, firmware: str, name: str) -> Radio:
+        """Add a radio and return it with its number."""
+        row = RadioRow(model=model, firmware=firmware, name=name)
+        self.session.add(row)
+        self.session.flush()
+        return _radio(row)
+
+    def rename(self, radio_id: int, name: str) -> None:
+        """Give a radio another name."""
+        row = self.session.get_one(RadioRow, radio_id)
+        row.name = name
+
+    def remove(self, radio_id: int) -> None:
+        """Remove a radio with its slots and sheets; the work log keeps its lines."""
+        self.session.execute(delete(RadioRow).where(RadioRow.id == radio_id))
+
+    def slots(self, radio_id: int) -> list[Slot]:
+        """Return the slots of a radio of which something is known."""
+        rows = self.session.scalars(select(SlotRow).where(SlotRow.radio_id == radio_id))
+        return [Slot(r.radio_id, r.slot, SlotState(r.state), r.channel, r.changed_at) for r in rows]
+
+    def slot(self, radio_id: int, slot: str) -> Slot:
+        """Return one slot; unknown where nothing was noted."""
+        row = self.session.get(SlotRow, (radio_id, slot))
+        if row is None:
+            return Slot(radio_id, slot, SlotState.UNKNOWN)
+        return Slot(row.radio_id, row.slot, SlotState(row.state), row.channel, row.changed_at)
+
+    def note(self, radio_id: int, event: SlotEvent) -> None:
+        """Set a slot's state and add the event to its history."""
+        self.session.merge(SlotRow(radio_id=radio_id, slot=event.slot, state=str(event.state), channel=event.channel, changed_at=event.at))
+        self.session.add(SlotEventRow(radio_id=radio_id, slot=event.slot, at=event.at, state=str(event.state), text=event.text, channel=event.channel))
+
+    def history(self, radio_id: int, slot: str) -> list[SlotEvent]:
+        """Return the history of a slot, the latest first."""
+        query = select(SlotEventRow).where(SlotEventRow.radio_id == radio_id, SlotEventRow.slot == slot).order_by(SlotEventRow.at.desc(), SlotEventRow.id.desc())
+        return [SlotEvent(r.at, r.slot, SlotState(r.state), r.text, r.channel) for r in self.session.scalars(query)]
+
+
+class SheetRepository:
+    """Sheets in progress and their ticks."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    def add(self, sheet: KeptSheet) -> None:
+        """Keep a new sheet."""
+        fields = {k: v for k, v in asdict(sheet).items() if k != "ticked"}
+        self.session.add(SheetRow(**{**fields, "status": str(sheet.status)}))
+
+    def get(self, sheet_id: str) -> KeptSheet | None:
+        """Return one sheet with its ticks, None where there is none."""
+        row = self.session.get(SheetRow, sheet_id)
+        return self._sheet(row) if row else None
+
+    def with_status(self, status: SheetStatus) -> list[KeptSheet]:
+        """Return the sheets of a status, the latest first."""
+        query = select(SheetRow).where(SheetRow.status == str(status)).order_by(SheetRow.created_at.desc())
+        return [self._sheet(row) for row in self.session.scalars(query)]
+
+    def set_status(self, sheet_id: str, status: SheetStatus) -> None:
+        """Change a sheet's status."""
+        row = self.session.get_one(SheetRow, sheet_id)
+        row.status = str(status)
+
+    def add_tick(self, tick: Tick) -> bool:
+        """Keep a tick; returns False for one that is there already."""
+        if self.session.get(TickRow, tick.id) is not None:
+            return False
+        outcome = str(tick.outcome) if tick.outcome else None
+        self.session.add(TickRow(id=tick.id, sheet_id=tick.sheet_id, step=tick.step, at=tick.at, done=tick.done, outcome=outcome))
+        self.session.flush()
+        return True
+
+    def _sheet(self, row: SheetRow) -> KeptSheet:
+        ticks = self.session.scalars(select(TickRow).where(TickRow.sheet_id == row.id).order_by(TickRow.at, TickRow.id))
+        latest: dict[int, bool] = {tick.step: tick.done for tick in ticks}
+        ticked = tuple(sorted(step for step, done in latest.items() if done))
+        return KeptSheet(row.id, row.radio_id, row.slot, row.title, SheetStatus(row.status), row.content, row.created_at, ticked)
+
+
+class LogRepository:
+    """The work log."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    def add(self, entry: LogEntry) -> None:
+        """Add a line."""
+        outcome = str(entry.outcome) if entry.outcome else None
+        self.session.add(LogRow(at=entry.at, radio=entry.radio, slot=entry.slot, text=entry.text, proof=entry.proof, outcome=outcome))
+
+    def latest(self, count: int, before: datetime | None = None) -> list[LogEntry]:
+        """Return so many lines, the latest first, all before a moment if one is given."""
+        query = select(LogRow).order_by(LogRow.at.desc(), LogRow.id.desc()).limit(count)
+        if before is not None:
+            query = query.where(LogRow.at < before)
+        return [LogEntry(r.at, r.radio, r.slot, r.text, r.proof, Outcome(r.outcome) if r.outcome else None, r.id) for r in self.session.scalars(query)]
+
+
+def _radio(row: RadioRow) -> Radio:
+    return Radio(row.id, row.model, row.firmware, row.name)

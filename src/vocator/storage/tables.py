@@ -1,0 +1,110 @@
+"""The tables, as SQLAlchemy knows them."""
+
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import JSON, Boolean, DateTime, Float, ForeignKey, Integer, String, Text
+from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+Json = JSON().with_variant(JSONB(), "postgresql")
+
+
+class Base(DeclarativeBase):
+    """The base of all tables."""
+
+
+class StationRow(Base):
+    """The one station of this installation."""
+
+    __tablename__ = "station"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    call_sign: Mapped[str] = mapped_column(String(20))
+    region: Mapped[str] = mapped_column(String(10))
+    may_send_on: Mapped[list[str]] = mapped_column(Json)
+    receive: Mapped[str] = mapped_column(String(10))
+    way: Mapped[str] = mapped_column(String(10))
+    theme: Mapped[str] = mapped_column(String(10))
+    latitude_deg: Mapped[float | None] = mapped_column(Float)
+    longitude_deg: Mapped[float | None] = mapped_column(Float)
+    height_m: Mapped[float | None] = mapped_column(Float)
+    chosen: Mapped[bool] = mapped_column(Boolean)
+
+
+class RadioRow(Base):
+    """A radio somebody owns."""
+
+    __tablename__ = "radio"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    model: Mapped[str] = mapped_column(String(60))
+    firmware: Mapped[str] = mapped_column(String(20))
+    name: Mapped[str] = mapped_column(String(60))
+
+
+class SlotRow(Base):
+    """What is known of one slot."""
+
+    __tablename__ = "slot"
+
+    radio_id: Mapped[int] = mapped_column(ForeignKey("radio.id", ondelete="CASCADE"), primary_key=True)
+    slot: Mapped[str] = mapped_column(String(20), primary_key=True)
+    state: Mapped[str] = mapped_column(String(20))
+    channel: Mapped[dict[str, Any] | None] = mapped_column(Json)
+    changed_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class SlotEventRow(Base):
+    """A line of a slot's history."""
+
+    __tablename__ = "slot_event"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    radio_id: Mapped[int] = mapped_column(ForeignKey("radio.id", ondelete="CASCADE"), index=True)
+    slot: Mapped[str] = mapped_column(String(20))
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    state: Mapped[str] = mapped_column(String(20))
+    text: Mapped[str] = mapped_column(Text)
+    channel: Mapped[dict[str, Any] | None] = mapped_column(Json)
+
+
+class SheetRow(Base):
+    """A sheet in progress."""
+
+    __tablename__ = "sheet"
+
+    id: Mapped[str] = mapped_column(String(40), primary_key=True)
+    radio_id: Mapped[int] = mapped_column(ForeignKey("radio.id", ondelete="CASCADE"), index=True)
+    slot: Mapped[str] = mapped_column(String(20))
+    title: Mapped[str] = mapped_column(Text)
+    status: Mapped[str] = mapped_column(String(20), index=True)
+    content: Mapped[dict[str, Any]] = mapped_column(Json)
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class TickRow(Base):
+    """A step done, or taken back."""
+
+    __tablename__ = "tick"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    sheet_id: Mapped[str] = mapped_column(ForeignKey("sheet.id", ondelete="CASCADE"), index=True)
+    step: Mapped[int] = mapped_column(Integer)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    done: Mapped[bool] = mapped_column(Boolean)
+    outcome: Mapped[str | None] = mapped_column(String(20))
+
+
+class LogRow(Base):
+    """A line of the work log."""
+
+    __tablename__ = "work_log"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), index=True)
+    radio: Mapped[str] = mapped_column(String(60))
+    slot: Mapped[str] = mapped_column(String(20))
+    text: Mapped[str] = mapped_column(Text)
+    proof: Mapped[str] = mapped_column(Text)
+    outcome: Mapped[str | None] = mapped_column(String(20))

@@ -1,0 +1,40 @@
+"""Load the demonstration scenario into an empty database."""
+
+from dataclasses import replace
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from vocator.core.keeping.records import SlotEvent, SlotState, Station
+from vocator.files.strict_yaml import load_yaml
+from vocator.storage.repositories import RadioRepository, StationRepository
+from vocator.usecases.make_sheet import SheetRequest, goal_of
+from vocator.usecases.twins import twin_of
+
+DEMO = Path(__file__).parent.parent / "data" / "demo" / "traverse.yaml"
+
+
+def load_demo(session: Session) -> bool:
+    """Load the demonstration unless something is kept already; returns whether it was loaded."""
+    radios = RadioRepository(session)
+    if radios.all() or StationRepository(session).get() != Station():
+        return False
+    data = load_yaml(DEMO).data
+    StationRepository(session).save(replace(Station(), **data["station"]))
+    for given in data["radios"]:
+        radio = radios.add(given["model"], given["firmware"], given["name"])
+        for slot in given["slots"]:
+            channel = _channel(given, slot)
+            event = SlotEvent(datetime.now(UTC), slot["slot"], SlotState(slot["state"]), "demonstration", channel)
+            radios.note(radio.id, event)
+    return True
+
+
+def _channel(radio: dict[str, Any], slot: dict[str, Any]) -> dict[str, Any] | None:
+    if "line" not in slot:
+        return None
+    request = SheetRequest(radio["model"], slot["slot"], slot["line"], slot.get("label"), firmware=radio["firmware"])
+    goal, _ = goal_of(request, twin_of(radio["model"], radio["firmware"]))
+    return goal.channel.as_dict()

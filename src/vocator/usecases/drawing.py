@@ -1,0 +1,81 @@
+"""What the page needs to draw a radio and to name its ways home."""
+
+from typing import Any
+
+from vocator.core.keying.way_home import ways_home
+from vocator.core.radio.display import display
+from vocator.core.radio.profile import Profile
+from vocator.core.radio.report import display_dict
+from vocator.core.radio.twin import Twin
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.twins import twin_of
+
+
+def drawing(twin: Twin) -> dict[str, Any]:
+    """Return keys, panel, glass, words and limits of a model."""
+    profile = twin.profile
+    return {
+        "model": profile.model,
+        "name": profile.name,
+        "kind": profile.kind,
+        "firmware": profile.firmware,
+        "firmwares": [{"name": f.name, "told_by": f.told_by} for f in profile.firmwares],
+        "panel": {k: v for k, v in profile.panel.items() if k != "has_dial"},
+        "dials": [d for d in profile.dials if profile.panel.get("has_dial")],
+        "holds": _holds(profile),
+        "chords": sorted({b.press.held for s in profile.screens for b in s.bind if b.press.held}),
+        "units": list(profile.units) if len(profile.units) > 1 else [],
+        "unit_word": profile.unit_word,
+        "slot_first": profile.slot_key(0),
+        "slot_last": profile.slot_key(profile.slot_count - 1),
+        "slot_digits": profile.slot_digits,
+        "label_length": profile.label_length,
+        "powers": _powers(twin),
+        "display": display_dict(display(twin, twin.start)),
+    }
+
+
+def _holds(profile: Profile) -> dict[str, list[float]]:
+    """Return for each key how long it may be held to some effect, in seconds."""
+    found: dict[str, set[int]] = {}
+    for screen in profile.screens:
+        for binding in screen.bind:
+            if binding.press.kind == "hold":
+                found.setdefault(binding.press.key, set()).add(binding.press.ms)
+        if screen.repeat_per_s:
+            for key, _ in profile.turn_keys:
+                found.setdefault(key, set()).add(1000)
+    return {key: sorted(ms / 1000 for ms in times) for key, times in found.items()}
+
+
+def _powers(twin: Twin) -> list[str]:
+    if twin.power is None:
+        return []
+    domain = twin.settings[twin.power].domain
+    return [domain.text(i) for i in range(domain.count)]
+
+
+def drawings() -> list[dict[str, Any]]:
+    """Return the drawing of every model, first firmware."""
+    return [drawing(twin_of(model)) for model in model_names()]
+
+
+SCREEN_WORDS = {
+    "menu": "a menu",
+    "value": "a value being set",
+    "picker": "a blinking slot number",
+    "label": "a label being written",
+    "question": "a question",
+    "entry": "digits half typed",
+    "search": "a running tone search",
+}
+
+
+def way_home_view(twin: Twin) -> list[dict[str, Any]]:
+    """Return for everything that can be open how it looks and what leads home."""
+    found = []
+    for (screen, icon), actions in sorted(ways_home(twin).items()):
+        looks = f"{icon} lit" if icon else SCREEN_WORDS[screen]
+        if not any(f["looks"] == looks and f["actions"] == list(actions) for f in found):
+            found.append({"screen": screen, "icon": icon, "looks": looks, "actions": list(actions)})
+    return found

@@ -1,0 +1,112 @@
+"""A made sheet as the page needs it: each step with its caps, its words and its display.
+
+The page computes nothing of the job, and can follow a sheet without the server.
+"""
+
+from dataclasses import asdict
+from typing import Any
+
+from vocator.core.channel.channel import megahertz
+from vocator.core.keying.operator import Frame
+from vocator.core.keying.sheet import Step, grouped
+from vocator.core.keying.speech import caps, say_action
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.report import display_dict
+from vocator.usecases.make_sheet import MadeSheet
+
+
+def sheet_view(made: MadeSheet) -> dict[str, Any]:
+    """Return a sheet with everything that the page draws and reads aloud."""
+    answer = made.as_dict()
+    chapters = answer.pop("chapters")
+    titles = [chapter["title"] for chapter in chapters for _ in chapter["steps"]]
+    steps = [_step_view(made, n, titles[n], frame) for n, frame in enumerate(made.run.frames)]
+    return {
+        **answer,
+        "slot_text": made.twin.profile.slot_text(made.goal.slot),
+        "radio_name": made.twin.profile.name,
+        "region": made.twin.profile.region,
+        "sum": worked_sum(made),
+        "steps": steps,
+        "pages": _pages(made.sheet.steps(), titles),
+        "written_at": _last_before_read_back(titles),
+        "read_back_at": len(titles) - 1 if titles[-1] == "Read back" else None,
+    }
+
+
+def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict[str, Any]:
+    step = frame.step
+    actions = [a for text in step.actions for a in parse_actions(made.twin.profile, text)]
+    return {
+        "number": number,
+        "chapter": chapter,
+        "group": step.group,
+        "when": step.when.as_dict() if step.when else None,
+        "actions": list(step.actions),
+        "caps": [asdict(cap) for action in actions for cap in caps(action)],
+        "spoken": "; ".join(say_action(a) for a in actions),
+        "shows": step.shows,
+        "say": step.say,
+        "why": step.why,
+        "on_air": step.on_air,
+        "window_s": step.window_s,
+        "done_as_new": frame.done,
+        "display": display_dict(frame.seen),
+    }
+
+
+def _pages(steps: list[Step], titles: list[str]) -> list[list[int]]:
+    """Return the numbers of the steps that are looked at together: alternatives, and looks in a row."""
+    pages: list[list[int]] = []
+    number = 0
+    for run in grouped(steps):
+        numbers = list(range(number, number + len(run)))
+        look = len(run) == 1 and not run[0].actions
+        joins = pages and look and not steps[pages[-1][-1]].actions and titles[pages[-1][-1]] == titles[number]
+        if joins:
+            pages[-1] += numbers
+        else:
+            pages.append(numbers)
+        number += len(run)
+    return pages
+
+
+def _last_before_read_back(titles: list[str]) -> int:
+    """Return the number of the last step of the store and the name."""
+    return max((n for n, t in enumerate(titles) if t != "Read back"), default=len(titles) - 1)
+
+
+def worked_sum(made: MadeSheet) -> list[dict[str, str]]:
+    """Return the channel as a worked sum, line by line."""
+    return sum_lines(made.goal.channel.as_dict(), made.goal.reasons, made.goal.receive_only)
+
+
+def sum_lines(channel: dict[str, Any], reasons: dict[str, str], receive_only: bool, pending: bool = False) -> list[dict[str, str]]:
+    """Return the lines of a worked sum: name, sign, number or word, reason."""
+    rx, tx = channel["rx_hz"], channel["tx_hz"]
+    lines = [_line("receive", "", megahertz(rx), reasons.get("rx_hz", ""))]
+    if receive_only:
+        lines.append(_line("send", "", "nothing", reasons.get("tx_hz", "")))
+    elif tx is None:
+        lines.append(_line("send", "", "?", "to be decided" if pending else reasons.get("tx_hz", "")))
+    elif tx == rx:
+        lines.append(_line("send", "", megahertz(tx), reasons.get("tx_hz", "")))
+    else:
+        lines.append(_line("shift", "+" if tx > rx else "−", megahertz(abs(tx - rx)), reasons.get("tx_hz", "")))
+        lines.append(_line("send", "", megahertz(tx), "the sum"))
+    sent, opened = channel["tone_tx"] or channel["dcs_tx"], channel["tone_rx"] or channel["dcs_rx"]
+    why = reasons.get("tone_mode", "")
+    if not sent and not opened:
+        lines.append(_line("tone", "", "none", why))
+    if sent:
+        lines.append(_line("tone", "", sent, why))
+    if opened:
+        lines.append(_line("opens on", "", opened, "closed receive: only this tone or code opens the loudspeaker"))
+    lines.append(_line("width", "", channel["width"], reasons.get("width", "")))
+    if channel.get("label"):
+        lines.append(_line("label", "", channel["label"], reasons.get("label", "")))
+    return lines
+
+
+def _line(name: str, sign: str, value: str, why: str) -> dict[str, str]:
+    return {"name": name, "sign": sign, "value": value, "why": why}

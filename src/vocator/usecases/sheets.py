@@ -1,0 +1,132 @@
+"""Keep sheets in progress: open one, tick its steps, put it away."""
+
+from datetime import UTC, datetime
+from uuid import uuid4
+
+from sqlalchemy.orm import Session
+
+from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
+from vocator.core.keying.goal import Goal
+from vocator.files.region_yaml import load_region
+from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
+from vocator.usecases.errors import NotFound
+from vocator.usecases.make_sheet import MadeSheet, SheetRequest, make_sheet
+from vocator.usecases.resolve_line import resolve_line
+from vocator.usecases.sheet_view import sheet_view
+
+
+def may_send(station: Station, tx_hz: int | None) -> bool:
+    """Whether the operator has stated that this frequency may be sent on."""
+    band = load_region(station.region).band(tx_hz) if tx_hz is not None else None
+    return band is not None and band.name in station.may_send_on
+
+
+def _radio(session: Session, radio_id: int) -> Radio:
+    radio = RadioRepository(session).get(radio_id)
+    if radio is None:
+        known = ", ".join(str(r.id) for r in RadioRepository(session).all()) or "none yet"
+        raise NotFound(f"radio {radio_id}", known)
+    return radio
+
+
+def open_sheet(
+    session: Session, radio_id: int, slot: str, line: str, label: str | None, power: str | None, goal: str, row: str | None
+) -> KeptSheet:
+    """Make a proven sheet for one of my radios and keep it.
+
+    Raises what ``make_sheet`` raises, and NotFound for the radio.
+    """
+    radio = _radio(session, radio_id)
+    station = StationRepository(session).get()
+    tx_hz = None
+    if goal == "store":
+        tx_hz = resolve_line(line, station.region, station.receive).channel.tx_hz
+    made = make_sheet(
+        SheetRequest(
+            radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long", None, goal, may_send(station, tx_hz)
+        )
+    )
+    sheet = _kept(radio, made, line)
+    SheetRepository(session).add(sheet)
+    before = RadioRepository(session).slot(radio.id, sheet.slot)
+    if goal == "store" and before.state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
+        event = SlotEvent(sheet.created_at, sheet.slot, SlotState.PLANNED, f"planned: {sheet.title}", made.goal.channel.as_dict())
+        RadioRepository(session).note(radio.id, event)
+    return sheet
+
+
+def _kept(radio: Radio, made: MadeSheet, line: str) -> KeptSheet:
+    goal: Goal = made.goal
+    profile = made.twin.profile
+    slot = profile.slot_key(goal.slot)
+    view = sheet_view(made)
+    kind = {"store": line.strip(), "erase": "erase", "read-back": "read back"}[goal.kind]
+    title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
+    content = {**view, "line": line, "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name}
+    return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, datetime.now(UTC))
+
+
+def find_sheet(session: Session, sheet_id: str) -> KeptSheet:
+    """Return a kept sheet; raises NotFound."""
+    sheet = SheetRepository(session).get(sheet_id)
+    if sheet is None:
+        raise NotFound("this sheet", "a sheet from the list of unfinished ones")
+    return sheet
+
+
+def tick(session: Session, ticks: list[Tick]) -> list[str]:
+    """Keep ticks, in order, and note what they mean for the slot; returns the ids that are now kept.
+
+    A tick that is there already, or whose sheet is gone, changes nothing.
+    """
+    sheets = SheetRepository(session)
+    for one in ticks:
+        sheet = sheets.get(one.sheet_id)
+        if sheet is not None and sheets.add_tick(one):
+            after = sheets.get(one.sheet_id)
+            assert after is not None
+            _note_progress(session, sheet, after, one)
+    return [one.id for one in ticks]
+
+
+def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: Tick) -> None:
+    content = after.content
+    last = len(content["steps"]) - 1
+    if not one.done:
+        if before.status is SheetStatus.DONE:
+            SheetRepository(session).set_status(after.id, SheetStatus.OPEN)
+        return
+    if one.step == content["written_at"] and content["goal_kind"] == "store":
+        _note(session, after, SlotState.WRITTEN, "written from a proven sheet", one)
+    if one.step == content["written_at"] and content["goal_kind"] == "erase":
+        _note(session, after, SlotState.FREE, "erased", one)
+    if one.outcome is not None:
+        state = SlotState.CHECKED if one.outcome in CONFIRMING else RadioRepository(session).slot(after.radio_id, after.slot).state
+        _note(session, after, state, f"on-air check: {str(one.outcome).replace('_', ' ')}", one)
+    elif one.step == content["read_back_at"]:
+        state = RadioRepository(session).slot(after.radio_id, after.slot).state
+        if state is not SlotState.CHECKED or one.step not in before.ticked:
+            _note(session, after, SlotState.READ_BACK, "read back", one)
+    if one.step == last:
+        SheetRepository(session).set_status(after.id, SheetStatus.DONE)
+
+
+def _note(session: Session, sheet: KeptSheet, state: SlotState, text: str, one: Tick) -> None:
+    channel = None if state is SlotState.FREE else sheet.content["goal"]["channel"]
+    if sheet.content["goal_kind"] == "read-back":
+        channel = RadioRepository(session).slot(sheet.radio_id, sheet.slot).channel
+    RadioRepository(session).note(sheet.radio_id, SlotEvent(one.at, sheet.slot, state, text, channel))
+    proof = f"proven from {sheet.content['proof']['starts']} starts"
+    LogRepository(session).add(LogEntry(one.at, sheet.content["my_name"], sheet.slot, f"{text}: {sheet.title}", proof, one.outcome))
+
+
+def put_away(session: Session, sheet_id: str) -> None:
+    """Put a sheet away unfinished; it can be opened again."""
+    find_sheet(session, sheet_id)
+    SheetRepository(session).set_status(sheet_id, SheetStatus.PUT_AWAY)
+
+
+def take_up(session: Session, sheet_id: str) -> None:
+    """Take up a sheet that was put away."""
+    find_sheet(session, sheet_id)
+    SheetRepository(session).set_status(sheet_id, SheetStatus.OPEN)

@@ -1,0 +1,79 @@
+"""Play on a twin through a stateless server: the page keeps the state as a token."""
+
+import base64
+import json
+import zlib
+from typing import Any
+
+from vocator.core.keying.operator import follow
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import display
+from vocator.core.radio.report import display_dict, memory_dict
+from vocator.core.radio.start import StartError, start_state
+from vocator.core.radio.state import Signal, State, Stored
+from vocator.core.radio.twin import Twin
+from vocator.usecases.make_sheet import MadeSheet
+from vocator.usecases.run_twin import trace_of
+from vocator.usecases.twins import twin_of
+
+MOST_TOKEN_BYTES = 200_000
+
+
+def pack(state: State) -> str:
+    """Write a state as a short text token."""
+    fields = state._asdict()
+    fields["slots"] = {str(i): stored for i, stored in enumerate(state.slots) if stored is not None}
+    raw = json.dumps(fields, separators=(",", ":")).encode()
+    return base64.urlsafe_b64encode(zlib.compress(raw, 6)).decode()
+
+
+def unpack(twin: Twin, token: str) -> State:
+    """Read a token; raises StartError for one that is no state of this radio."""
+    try:
+        raw = zlib.decompressobj().decompress(base64.urlsafe_b64decode(token), MOST_TOKEN_BYTES)
+        fields: dict[str, Any] = json.loads(raw)
+        slots = list(twin.start.slots)
+        for index, stored in fields["slots"].items():
+            rx, split, values, label, group = stored
+            slots[int(index)] = Stored(rx, split, tuple(values), label, group)
+        fields["slots"] = slots
+        fields["signals"] = [Signal(*signal) for signal in fields["signals"]]
+        state = State(**{k: tuple(v) if isinstance(v, list) else v for k, v in fields.items()})
+        display(twin, state)
+    except (ValueError, KeyError, TypeError, IndexError, zlib.error) as error:
+        raise StartError(f"twin: this is no state of the {twin.profile.name}; start it anew") from error
+    return state
+
+
+def play_view(twin: Twin, state: State, trace: list[dict[str, Any]]) -> dict[str, Any]:
+    """Return what the page shows of a twin."""
+    screen = twin.screens[state.screen]
+    return {
+        "token": pack(state),
+        "display": display_dict(display(twin, state)),
+        "trace": trace,
+        "window_ms": screen.quiet_ms - state.idle_ms if screen.window else None,
+        "quiet_ms": screen.quiet_ms - state.idle_ms if screen.quiet_ms and screen.kind != "rest" else None,
+        "memory": memory_dict(twin, state),
+    }
+
+
+def start_play(model: str, firmware: str | None, region: str, start: dict[str, Any] | None) -> dict[str, Any]:
+    """Begin free play; raises NotFound, StartError."""
+    twin = twin_of(model, firmware, region)
+    return play_view(twin, start_state(twin, start or {}), [])
+
+
+def play(model: str, firmware: str | None, region: str, token: str, keys: list[str]) -> dict[str, Any]:
+    """Press keys on a twin; raises NotFound, StartError, ActionError, UntilFailed."""
+    twin = twin_of(model, firmware, region)
+    actions = [a for line in keys for a in parse_actions(twin.profile, line)]
+    trace, state = trace_of(twin, unpack(twin, token), actions)
+    return play_view(twin, state, trace)
+
+
+def play_at_step(made: MadeSheet, done: int) -> dict[str, Any]:
+    """Return the twin as it stands after so many steps of a sheet, from a set as new."""
+    run = follow(made.twin, made.sheet, made.twin.start)
+    state = run.frames[done - 1].state if done else made.twin.start
+    return play_view(made.twin, state, [])
