@@ -299,7 +299,7 @@ class SheetContent(Shape):
     radio_id: int
     my_name: str
     slot_text: str
-    line: str
+    request: dict[str, Any]
     goal_kind: str
     goal: GoalShape
     proof: ProofShape

@@ -8,8 +8,8 @@ from vocator.api.schemas import Kept, NewSheet, PlayShape, SheetShape, SheetStat
 from vocator.api.store import Store
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.sheets import find_sheet, open_sheet, put_away, take_up, tick
+from vocator.usecases.make_sheet import make_sheet
+from vocator.usecases.sheets import find_sheet, open_sheet, put_away, request_of, take_up, tick
 from vocator.usecases.twin_play import play_at_step
 
 router = APIRouter(prefix="/api/sheets", tags=["sheets"])
@@ -80,13 +80,6 @@ def keep_ticks(given: Ticks, store: Store) -> Kept:
 
 @router.get("/{sheet_id}/twin/{done}")
 def twin_at(sheet_id: str, done: int, store: Store) -> PlayShape:
-    """Return the twin as it stands after so many steps, from a set as new."""
-    content = find_sheet(store, sheet_id).content
-    made = make_sheet(
-        SheetRequest(
-            content["model"], content["goal"]["slot"], content["line"], content["goal"]["label"], content["goal"]["channel"]["power"],
-            region=content["region"], firmware=content["firmware"], goal=content["goal_kind"],
-            may_send=any(s["on_air"] for s in content["steps"]),
-        )
-    )  # fmt: skip
+    """Return the twin as it stands after so many steps, from what is known of the radio."""
+    made = make_sheet(request_of(find_sheet(store, sheet_id).content))
     return PlayShape.model_validate(play_at_step(made, min(max(done, 0), len(made.run.frames))))

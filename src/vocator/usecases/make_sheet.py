@@ -12,6 +12,7 @@ from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import Proof, Verdict, prove
 from vocator.core.keying.sheet import Sheet
+from vocator.core.radio.machine import with_item
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -51,6 +52,7 @@ class MadeSheet:
     proof: Proof
     run: Run
     resolution: Resolution | None
+    start: State
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line speaks."""
@@ -159,21 +161,20 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     proof = prove(twin, sheet, goal, [("the state given", known)] if known else None)
     if proof.verdict is not Verdict.PROVEN:
         raise Unproven(proof.start, proof.step, proof.seen)
-    run = _counting_run(twin, sheet, goal, start)
-    made = MadeSheet(twin, goal, sheet, proof, run, resolution)
+    begin = _counting_start(twin, goal, start)
+    made = MadeSheet(twin, goal, sheet, proof, follow(twin, sheet, begin), resolution, begin)
     _made[key] = made
     if len(_made) > MOST_KEPT:
         _made.popitem(last=False)
     return made
 
 
-def _counting_run(twin: Twin, sheet: Sheet, goal: Goal, start: State | None) -> Run:
-    """Follow the sheet from the given start, else from a set as new, for counts and frames."""
-    if start is None and goal.kind != "store":
-        stored = twin.stored_from_vfo(twin.start)
-        slots = twin.start.slots
-        start = twin.start._replace(slots=(*slots[: goal.slot], stored, *slots[goal.slot + 1 :]))
-    return follow(twin, sheet, start or twin.start)
+def _counting_start(twin: Twin, goal: Goal, start: State | None) -> State:
+    """Return the given start, else a set as new, whose run gives counts and frames."""
+    begin = start or twin.start
+    if goal.kind != "store" and begin.slots[goal.slot] is None:
+        begin = begin._replace(slots=with_item(begin.slots, goal.slot, twin.stored_from_vfo(begin)))
+    return begin
 
 
 __all__ = ["MadeSheet", "SheetRequest", "StartError", "beyond_dict", "goal_of", "make_sheet"]

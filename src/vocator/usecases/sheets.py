@@ -1,6 +1,8 @@
 """Keep sheets in progress: open one, tick its steps, put it away."""
 
+from dataclasses import asdict
 from datetime import UTC, datetime
+from typing import Any
 from uuid import uuid4
 
 from sqlalchemy.orm import Session
@@ -41,28 +43,40 @@ def open_sheet(
     tx_hz = None
     if goal == "store":
         tx_hz = resolve_line(line, station.region, station.receive).channel.tx_hz
-    made = make_sheet(
-        SheetRequest(
-            radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long", None, goal, may_send(station, tx_hz)
-        )
-    )
-    sheet = _kept(radio, made, line)
+    request = SheetRequest(
+        radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long",
+        known_memory(session, radio), goal, may_send(station, tx_hz),
+    )  # fmt: skip
+    sheet = _kept(radio, make_sheet(request), request)
     SheetRepository(session).add(sheet)
     before = RadioRepository(session).slot(radio.id, sheet.slot)
+    channel = sheet.content["goal"]["channel"]
     if goal == "store" and before.state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
-        event = SlotEvent(sheet.created_at, sheet.slot, SlotState.PLANNED, f"planned: {sheet.title}", made.goal.channel.as_dict())
+        event = SlotEvent(sheet.created_at, sheet.slot, SlotState.PLANNED, f"planned: {sheet.title}", channel)
         RadioRepository(session).note(radio.id, event)
     return sheet
 
 
-def _kept(radio: Radio, made: MadeSheet, line: str) -> KeptSheet:
+def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
+    """Return the start that agrees with what is known of a radio: its written slots, all else as new."""
+    held = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
+    slots = RadioRepository(session).slots(radio.id)
+    return {"memory": {s.slot: s.channel for s in slots if s.state in held and s.channel}}
+
+
+def request_of(content: dict[str, Any]) -> SheetRequest:
+    """Return the request that a kept sheet was made from."""
+    return SheetRequest(**content["request"])
+
+
+def _kept(radio: Radio, made: MadeSheet, request: SheetRequest) -> KeptSheet:
     goal: Goal = made.goal
     profile = made.twin.profile
     slot = profile.slot_key(goal.slot)
     view = sheet_view(made)
-    kind = {"store": line.strip(), "erase": "erase", "read-back": "read back"}[goal.kind]
+    kind = {"store": request.line.strip(), "erase": "erase", "read-back": "read back"}[goal.kind]
     title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
-    content = {**view, "line": line, "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name}
+    content = {**view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name}
     return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, datetime.now(UTC))
 
 

@@ -5,7 +5,6 @@ import json
 import zlib
 from typing import Any
 
-from vocator.core.keying.operator import follow
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.report import display_dict, memory_dict
@@ -73,7 +72,6 @@ def play(model: str, firmware: str | None, region: str, token: str, keys: list[s
 
 
 def play_at_step(made: MadeSheet, done: int) -> dict[str, Any]:
-    """Return the twin as it stands after so many steps of a sheet, from a set as new."""
-    run = follow(made.twin, made.sheet, made.twin.start)
-    state = run.frames[done - 1].state if done else made.twin.start
+    """Return the twin as it stands after so many steps of a sheet, from what is known of the radio."""
+    state = made.run.frames[done - 1].state if done else made.start
     return play_view(made.twin, state, [])

@@ -341,7 +341,7 @@ export interface paths {
         };
         /**
          * Twin At
-         * @description Return the twin as it stands after so many steps, from a set as new.
+         * @description Return the twin as it stands after so many steps, from what is known of the radio.
          */
         get: operations["twin_at_api_sheets__sheet_id__twin__done__get"];
         put?: never;
@@ -811,8 +811,10 @@ export interface components {
             my_name: string;
             /** Slot Text */
             slot_text: string;
-            /** Line */
-            line: string;
+            /** Request */
+            request: {
+                [key: string]: unknown;
+            };
             /** Goal Kind */
             goal_kind: string;
             goal: components["schemas"]["GoalShape"];

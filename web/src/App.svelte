@@ -1,0 +1,170 @@
+<script lang="ts">
+  import { Toast } from 'flowbite-svelte';
+  import { onMount } from 'svelte';
+  import { Router } from 'sv-router';
+  import Dialog from './lib/shell/Dialog.svelte';
+  import { shell } from './lib/shell/state.svelte';
+  import { navigate, route } from './router';
+
+  const PLACES = [
+    ['/', 'Bench', 'b'],
+    ['/radios', 'Radios', 'r'],
+    ['/twin', 'Twin', 't'],
+    ['/station', 'Station', 's'],
+  ] as const;
+
+  const KEYS = [
+    ['/', 'to the listing line'],
+    ['j or space', 'step done, next'],
+    ['k', 'step back'],
+    ['e', 'it shows something else'],
+    ['r', 'read the step aloud'],
+    ['t', 'the twin'],
+    ['g then b, r, t, s', 'to bench, radios, twin, station'],
+    ['?', 'this list'],
+  ] as const;
+
+  let keys = $state(false);
+  let going = false;
+
+  onMount(() => {
+    void shell.loadStation();
+    void shell.send();
+    return shell.watch();
+  });
+
+  function onkeydown(event: KeyboardEvent): void {
+    const at = event.target as HTMLElement;
+    if (!shell.shortcuts || event.ctrlKey || event.metaKey || event.altKey || at.matches('input, textarea, select')) return;
+    if (going) {
+      going = false;
+      const place = PLACES.find(([, , key]) => key === event.key);
+      if (place) {
+        event.preventDefault();
+        event.stopPropagation();
+        navigate(place[0]);
+      }
+    } else if (event.key === 'g') going = true;
+    else if (event.key === '?') keys = true;
+    else if (event.key === '/') {
+      event.preventDefault();
+      navigate('/');
+      window.setTimeout(() => document.getElementById('listing')?.focus(), 50);
+    }
+  }
+
+  let onSheet = $derived(route.pathname.startsWith('/sheet/'));
+</script>
+
+<svelte:window onkeydowncapture={onkeydown} />
+
+<nav class:onsheet={onSheet} aria-label="Places">
+  <span class="mark">Vocator</span>
+  {#each PLACES as [path, words] (path)}
+    <a href={path} aria-current={route.pathname === path || (path !== '/' && route.pathname.startsWith(path)) ? 'page' : undefined}>{words}</a>
+  {/each}
+  <button type="button" class="keys" onclick={() => (keys = true)} aria-label="List of keys">?</button>
+</nav>
+
+{#if shell.reach !== 'ok'}
+  <p class="away caution" role="status">
+    <b>{shell.reach === 'server' ? 'The server does not answer.' : 'The store does not answer.'}</b>
+    A sheet that is open goes on; ticks are kept here{shell.queue.length ? ` (${shell.queue.length} waiting)` : ''} and sent when it is back.
+  </p>
+{/if}
+
+<Router />
+
+{#if shell.message}<div class="toast"><Toast dismissable={false} class="paper-toast">{shell.message}</Toast></div>{/if}
+
+<Dialog bind:open={keys} title="Keys">
+  <dl>
+    {#each KEYS as [key, words] (key)}<div><dt>{key}</dt><dd>{words}</dd></div>{/each}
+  </dl>
+  <p>They rest while you type and inside the twin (Esc leaves it). They can be switched off in Station.</p>
+</Dialog>
+
+<style>
+  nav {
+    display: flex;
+    align-items: stretch;
+    gap: 4px;
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 0 20px;
+    min-height: 56px;
+    box-sizing: border-box;
+    border-bottom: 3px solid var(--ink);
+  }
+  .mark {
+    align-self: center;
+    margin-right: auto;
+    font-weight: 700;
+    letter-spacing: 0.02em;
+    font-size: 20px;
+  }
+  nav a,
+  .keys {
+    display: inline-flex;
+    align-items: center;
+    min-width: 48px;
+    justify-content: center;
+    padding: 0 14px;
+    background: none;
+    border: 0;
+    color: var(--ink);
+    font: inherit;
+    text-decoration: none;
+    cursor: pointer;
+  }
+  nav a[aria-current] {
+    background: var(--ink);
+    color: var(--ground);
+    font-weight: 700;
+  }
+  .away {
+    max-width: 1240px;
+    margin: 8px auto 0;
+  }
+  .toast {
+    position: fixed;
+    z-index: 60;
+    left: 50%;
+    bottom: 100px;
+    transform: translateX(-50%);
+  }
+  :global(.paper-toast) {
+    background: var(--ink) !important;
+    color: var(--ground) !important;
+    border-radius: 0 !important;
+  }
+  dl > div {
+    display: grid;
+    grid-template-columns: 11em 1fr;
+    padding: 6px 0;
+    border-top: 1px solid var(--rule);
+  }
+  dt {
+    font-weight: 700;
+  }
+  dd {
+    margin: 0;
+  }
+  @media (max-width: 700px) {
+    nav {
+      padding: 0 4px;
+      gap: 0;
+    }
+    nav a {
+      padding: 0 10px;
+      flex: 1;
+    }
+    .mark,
+    .keys {
+      display: none;
+    }
+    nav.onsheet {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,57 @@
+/** The one door to the server: typed requests, problems as errors. */
+import type { components } from './schema.gen';
+
+export type Schemas = components['schemas'];
+export type Resolution = Schemas['ResolutionShape'];
+export type Radio = Schemas['RadioShape'];
+export type Model = Schemas['ModelShape'];
+export type Sheet = Schemas['SheetShape'];
+export type SheetSummary = Schemas['SheetSummary'];
+export type Step = Schemas['StepShape'];
+export type Cap = Schemas['CapShape'];
+export type Display = Schemas['DisplayShape'];
+export type Play = Schemas['PlayShape'];
+export type Station = Schemas['StationShape'];
+export type Region = Schemas['RegionShape'];
+export type SlotHistory = Schemas['SlotHistory'];
+export type WayHome = Schemas['WayHome'];
+export type Tick = Schemas['TickShape'];
+export type SumLine = Schemas['SumLine'];
+export type LogLine = Schemas['LogShape'];
+export type Problem = Schemas['Problem'];
+
+/** A request that the server refused, or that did not reach it (status 0). */
+export class Refused extends Error {
+  constructor(readonly problem: Partial<Problem> & { status: number }) {
+    super(problem.detail ?? problem.title ?? 'The server does not answer');
+  }
+
+  /** Whether trying again later may help. */
+  get passing(): boolean {
+    return this.problem.status === 0 || this.problem.status >= 502;
+  }
+}
+
+export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let answer: Response;
+  try {
+    answer = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new Refused({ status: 0, title: 'The server does not answer', detail: 'What you do is kept on this page and sent later.' });
+  }
+  if (!answer.ok) {
+    const problem = await answer.json().catch(() => ({ title: `The server answered ${answer.status}` }));
+    throw new Refused({ ...problem, status: answer.status });
+  }
+  return (answer.status === 204 ? undefined : await answer.json()) as T;
+}
+
+export const get = <T>(path: string) => call<T>('GET', path);
+export const post = <T>(path: string, body: unknown) => call<T>('POST', path, body);
+export const put = <T>(path: string, body: unknown) => call<T>('PUT', path, body);
+export const patch = <T>(path: string, body: unknown) => call<T>('PATCH', path, body);
+export const remove = (path: string) => call<void>('DELETE', path);

@@ -1,0 +1,44 @@
+<!-- On a phone: the keys that a listing line needs, so that nothing covers the sum. -->
+<script lang="ts">
+  let { onkey, letters, onletters }: { onkey: (key: string) => void; letters: boolean; onletters: () => void } = $props();
+
+  const KEYS = ['1', '2', '3', '+', '4', '5', '6', '−', '7', '8', '9', 'T', '.', '0', '␣', 'D'];
+  const WORDS: Record<string, string> = { '␣': 'space', T: 't, tone', D: 'd, code', '−': 'minus', '+': 'plus', '.': 'point' };
+</script>
+
+<div class="pad">
+  {#each KEYS as key (key)}
+    <button type="button" aria-label={WORDS[key] ?? key} onclick={() => onkey(key)}>{key}</button>
+  {/each}
+  <button type="button" class="wide" onclick={() => onkey('⌫')} aria-label="delete">⌫</button>
+  <button type="button" class="wide" aria-pressed={letters} onclick={onletters}>abc</button>
+</div>
+
+<style>
+  .pad {
+    display: grid;
+    grid-template-columns: repeat(4, 1fr);
+    gap: 4px;
+  }
+  button {
+    min-height: 56px;
+    background: var(--raised);
+    color: var(--ink);
+    border: 2px solid var(--rule);
+    font: inherit;
+    font-size: 22px;
+    font-weight: 700;
+  }
+  .wide {
+    grid-column: span 2;
+  }
+  [aria-pressed='true'] {
+    background: var(--ink);
+    color: var(--ground);
+  }
+  @media (min-width: 701px) {
+    .pad {
+      display: none;
+    }
+  }
+</style>

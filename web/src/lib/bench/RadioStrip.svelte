@@ -1,0 +1,120 @@
+<!-- One strip a radio: name, next free slots, and the way to a sheet. -->
+<script lang="ts">
+  import { Input } from 'flowbite-svelte';
+  import { post, Refused, type Model, type Problem, type Radio, type Resolution, type Sheet } from '../api';
+  import { keep } from '../keep';
+  import { navigate } from '../../router';
+  import { shell } from '../shell/state.svelte';
+  import RadioPicture from '../twin/RadioPicture.svelte';
+
+  let { radio, model, line, found, next }: { radio: Radio; model: Model; line: string; found: Resolution | null; next: boolean } = $props();
+
+  let slotTyped = $state<string | null>(null);
+  let labelTyped = $state<string | null>(null);
+  let power = $state('');
+  let busy = $state(false);
+  let refused = $state<Partial<Problem> | null>(null);
+
+  let slot = $derived(slotTyped ?? radio.next_free[0] ?? '');
+  let label = $derived(labelTyped ?? found?.channel.label ?? '');
+  let ready = $derived(found !== null && found.doubts.length === 0 && slot.trim() !== '');
+  let occupied = $derived(radio.slots.find((s) => Number(s.slot) === Number(slot) && s.channel));
+
+  async function make(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    if (!ready || busy) return;
+    busy = true;
+    refused = null;
+    try {
+      const sheet = await post<Sheet>('/sheets', {
+        radio_id: radio.id,
+        slot: slot.trim(),
+        line,
+        label: model.label_length && label.trim() ? label.trim() : null,
+        power: power || null,
+      });
+      keep(`sheet.${sheet.id}`, sheet);
+      navigate(`/sheet/${sheet.id}`);
+    } catch (error) {
+      const words = shell.note(error);
+      refused = error instanceof Refused ? error.problem : { title: words };
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+<form class="strip" onsubmit={make} aria-label={radio.name}>
+  <a class="who" href="/radios/{radio.id}">
+    <RadioPicture {model} />
+    <span><b>{radio.name}</b><br /><span class="quiet">{radio.model_name}, free: {radio.next_free.join(', ') || 'none'}</span></span>
+  </a>
+  <label class="slot">slot<Input class="field" bind:value={() => slot, (v: string) => (slotTyped = v)} inputmode="numeric" autocomplete="off" /></label>
+  {#if model.label_length}
+    <label class="label"
+      >label<Input class="field" bind:value={() => label, (v: string) => (labelTyped = v)} autocomplete="off" placeholder="up to {model.label_length}" /></label
+    >
+  {/if}
+  {#if model.powers.length > 1}
+    <label class="power">power
+      <select class="field" bind:value={power}>
+        <option value="">highest</option>
+        {#each model.powers as word (word)}<option value={word}>{word}</option>{/each}
+      </select></label>
+  {/if}
+  <button class="act" class:next={next && ready} type="submit" disabled={!ready || busy}>{busy ? 'Proving…' : 'Write the keys'}</button>
+  {#if occupied}<p class="note">Slot {slot} is known to hold {(occupied.channel!.rx_hz / 1e6).toFixed(3)}: it will be replaced.</p>{/if}
+  {#if refused}
+    <div class="harm note" role="alert">
+      <b>{refused.found ?? refused.title}</b>
+      {#if refused.type === 'urn:vocator:beyond'}— beyond this radio: {refused.detail}. {refused.nearest}
+      {:else if refused.allowed}— allowed: {refused.allowed}. {refused.do}
+      {:else if refused.detail}— {refused.detail}{/if}
+    </div>
+  {/if}
+</form>
+
+<style>
+  .strip {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 8px 12px;
+    padding: 12px 0;
+    border-top: 3px solid var(--ink);
+  }
+  .who {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    flex: 1 1 100%;
+    color: inherit;
+    text-decoration: none;
+    min-height: 48px;
+  }
+  .who b {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  label {
+    display: grid;
+    font-size: 16px;
+  }
+  .slot {
+    width: 4.6em;
+  }
+  .label {
+    width: 7.2em;
+  }
+  .power {
+    width: 6.6em;
+  }
+  .act {
+    flex: 1 1 7em;
+    padding: 8px;
+  }
+  .note {
+    flex: 1 1 100%;
+    margin: 0;
+  }
+</style>

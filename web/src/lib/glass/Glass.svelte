@@ -1,0 +1,117 @@
+<!-- The radio's display, drawn in its own manner; never as app text. -->
+<script lang="ts">
+  import type { Display } from '../api';
+  import Dots from './Dots.svelte';
+  import Segments from './Segments.svelte';
+
+  let { display, kind, before = null, large = false }: { display: Display; kind: string; before?: Display | null; large?: boolean } = $props();
+
+  let changed = $derived(before !== null && before.main !== display.main);
+  let slotChanged = $derived(before !== null && before.slot !== display.slot);
+  let fresh = $derived(new Set(before === null ? [] : display.icons.filter((icon) => !before.icons.includes(icon))));
+  let small = $derived(smallText(display));
+  const menuLike = ['menu', 'value', 'question', 'label', 'search'];
+
+  /** What else stands on the display: the entry's name or number, the other row. */
+  function smallText(seen: Display): string {
+    const other = seen.text.match(/[A-C]: [\d.-]+/);
+    const rest = seen.text
+      .replace(/^▶\S+\s*/, '')
+      .replace(other?.[0] ?? '', '')
+      .replace(seen.main, '')
+      .replace(seen.slot ?? '', '');
+    return menuLike.includes(seen.screen) ? rest.trim() : '';
+  }
+  let other = $derived(display.text.match(/[A-C]: [\d.-]+/)?.[0] ?? '');
+</script>
+
+<div class="glass {kind}" class:large role="img" aria-label="The display shows {display.text}">
+  <div class="top">
+    <span class="slot" class:changed={slotChanged}>{display.slot ?? ''}</span>
+    <span class="icons">
+      {#each display.icons as icon (icon)}<span class="icon" class:changed={fresh.has(icon)}>{icon}</span>{/each}
+    </span>
+  </div>
+  {#if kind === 'dots'}
+    <div class="line row" class:changed>
+      {#if display.row}<span class="dots tag"><Dots text="▶{display.row}" /></span>{/if}
+      <span class="dots"><Dots text={display.main} /></span>
+    </div>
+    <div class="line small dots"><Dots text={small || other} /></div>
+  {:else}
+    <div class="line main" class:changed><Segments text={display.main} /></div>
+    <div class="line small">{#if small}<Segments text={small} ghost={false} />{/if}</div>
+  {/if}
+</div>
+
+<style>
+  .glass {
+    display: grid;
+    grid-template-rows: 22px 1fr auto;
+    gap: 4px;
+    width: 100%;
+    max-width: 340px;
+    padding: 8px 12px 10px;
+    background: var(--glass);
+    color: var(--glass-ink);
+    border: 3px solid var(--glass-ink);
+    border-radius: 0;
+    box-sizing: border-box;
+  }
+  .large {
+    max-width: 420px;
+  }
+  .top {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 8px;
+    font-weight: 700;
+    font-size: 16px;
+    line-height: 22px;
+  }
+  .icons {
+    display: flex;
+    gap: 6px;
+  }
+  .icon {
+    padding: 0 3px;
+  }
+  .main {
+    height: 46px;
+    padding: 4px;
+  }
+  .large .main {
+    height: 60px;
+  }
+  .row {
+    display: flex;
+    gap: 10px;
+    height: 34px;
+    padding: 4px;
+    align-items: center;
+  }
+  .row .dots {
+    height: 26px;
+  }
+  .large .row {
+    height: 44px;
+  }
+  .large .row .dots {
+    height: 34px;
+  }
+  .row .tag {
+    height: 20px;
+  }
+  .small {
+    height: 16px;
+    padding: 0 4px;
+  }
+  .dots.small {
+    height: 14px;
+  }
+  .changed {
+    outline: 3px solid var(--glass-mark);
+    outline-offset: 0;
+  }
+</style>

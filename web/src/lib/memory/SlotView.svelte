@@ -1,0 +1,122 @@
+<!-- One slot: what it holds, its history, and what can be done with it. -->
+<script lang="ts">
+  import { Table, TableBody, TableBodyCell, TableBodyRow, TableHead, TableHeadCell } from 'flowbite-svelte';
+  import { get, post, put, type Radio, type Sheet, type SlotHistory } from '../api';
+  import WorkedSum from '../bench/WorkedSum.svelte';
+  import { keep } from '../keep';
+  import { navigate } from '../../router';
+  import { shell } from '../shell/state.svelte';
+  import { STATES, type SlotState } from './fold';
+
+  let { radio, slot, onchange }: { radio: Radio; slot: string; onchange: () => void } = $props();
+
+  let history = $state<SlotHistory | null>(null);
+  let trouble = $state('');
+  let busy = $state(false);
+
+  $effect(() => {
+    void load(slot);
+  });
+
+  async function load(wanted: string): Promise<void> {
+    trouble = '';
+    try {
+      const found = await get<SlotHistory>(`/radios/${radio.id}/slots/${wanted}`);
+      if (wanted === slot) history = found;
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function say(state: 'free' | 'unknown'): Promise<void> {
+    try {
+      history = await put<SlotHistory>(`/radios/${radio.id}/slots/${slot}`, { state });
+      onchange();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function sheet(goal: 'erase' | 'read-back'): Promise<void> {
+    busy = true;
+    try {
+      const made = await post<Sheet>('/sheets', { radio_id: radio.id, slot, goal });
+      keep(`sheet.${made.id}`, made);
+      navigate(`/sheet/${made.id}`);
+    } catch (error) {
+      trouble = shell.note(error);
+    } finally {
+      busy = false;
+    }
+  }
+
+  const when = (iso: string) => new Date(iso).toISOString().slice(0, 16).replace('T', ' ') + ' UTC';
+  let slotState = $derived((history?.slot.state ?? 'unknown') as SlotState);
+</script>
+
+<section aria-live="polite">
+  <h2>Slot {slot.padStart(radio.slot_digits, '0')} <span>{STATES[slotState].words}</span></h2>
+  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  {#if history}
+    {#if history.sum.length}<div class="sum"><WorkedSum lines={history.sum} /></div>{:else}<p>Nothing is known to stand here.</p>{/if}
+    <div class="acts">
+      {#if history.slot.channel}
+        <button type="button" class="act" class:next={slotState === 'written'} disabled={busy} onclick={() => sheet('read-back')}>Read it back</button>
+        <button type="button" class="act" disabled={busy} onclick={() => sheet('erase')}>Erase it</button>
+      {/if}
+      <button type="button" class="act" onclick={() => say('free')}>It is free</button>
+      <button type="button" class="act" onclick={() => say('unknown')}>I do not know</button>
+    </div>
+    <h3>History</h3>
+    {#if history.history.length}
+      <Table class="paper-table">
+        <TableHead><TableHeadCell>when</TableHeadCell><TableHeadCell>what</TableHeadCell></TableHead>
+        <TableBody>
+          {#each history.history as event, at (at)}
+            <TableBodyRow><TableBodyCell>{when(event.at)}</TableBodyCell><TableBodyCell>{event.text}</TableBodyCell></TableBodyRow>
+          {/each}
+        </TableBody>
+      </Table>
+    {:else}<p class="quiet">None yet.</p>{/if}
+  {/if}
+</section>
+
+<style>
+  h2 {
+    margin: 0 0 8px;
+    font-size: 24px;
+  }
+  h2 span {
+    font-weight: 400;
+  }
+  h3 {
+    margin: 20px 0 4px;
+    font-size: 18px;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 12px;
+  }
+  .sum :global(dl > div) {
+    grid-template-columns: 4.6em 1fr;
+  }
+  .sum :global(.value) {
+    font-size: 24px;
+  }
+  .sum :global(.why:empty) {
+    display: none;
+  }
+  section :global(.paper-table),
+  section :global(.paper-table th),
+  section :global(.paper-table td) {
+    background: var(--ground) !important;
+    color: var(--ink) !important;
+    font-size: 16px;
+    text-transform: none;
+    padding: 8px 8px 8px 0;
+    white-space: normal;
+    border-color: var(--rule) !important;
+  }
+</style>

@@ -1,0 +1,122 @@
+<!-- The page of a sheet at hand: caps large, glass under them, why under that. -->
+<script lang="ts">
+  import type { Step } from '../api';
+  import CapView from '../cap/CapView.svelte';
+  import Glass from '../glass/Glass.svelte';
+
+  let { steps, glass, before }: { steps: Step[]; glass: string; before: Step | null } = $props();
+
+  let looks = $derived(steps.length > 0 && steps.every((s) => s.actions.length === 0));
+  let alternatives = $derived(steps.length > 1 && !looks);
+  let only = $derived(steps.length === 1 ? steps[0]! : null);
+  let last = $derived(steps.at(-1));
+
+  /** Alternatives with the same keys are one line. */
+  let merged = $derived.by(() => {
+    const lines: { says: string[]; step: Step }[] = [];
+    for (const step of steps) {
+      const [when] = step.say.split(':');
+      const same = lines.find((line) => line.step.actions.join() === step.actions.join());
+      if (same) same.says.push(when!.replace(/^If /, ''));
+      else lines.push({ says: [when!], step });
+    }
+    return lines;
+  });
+</script>
+
+{#if alternatives}
+  <h2>Look at the display</h2>
+  <ul class="ways">
+    {#each merged as line (line.step.number)}
+      <li>
+        <span class="if">{line.says.join(', or ')}:</span>
+        <span class="caps">{#each line.step.caps as cap, at (at)}<CapView {cap} small />{/each}</span>
+      </li>
+    {/each}
+    <li class="none"><span class="if">None of these:</span> <b>go on</b></li>
+  </ul>
+  <p class="why">{steps[0]!.why}</p>
+{:else if looks}
+  <h2>{steps[0]!.say}</h2>
+  {#if last}<Glass display={last.display} kind={glass} large />{/if}
+  {#if steps.length > 1}
+    <ul class="looks">
+      {#each steps.slice(1) as step (step.number)}<li><b>{step.shows}</b> {step.why}</li>{/each}
+    </ul>
+  {/if}
+  <p class="why">{steps[0]!.why}</p>
+{:else if only}
+  {#if only.on_air}<p class="caution" role="note"><b>On air.</b> {only.why}</p>{/if}
+  <h2>{only.say}</h2>
+  {#if only.window_s > 0}<p class="window"><b>Read it all first:</b> the window is {only.window_s} s from the last key.</p>{/if}
+  <div class="caps big">
+    {#each only.caps as cap, at (at)}<CapView {cap} />{/each}
+  </div>
+  {#if only.caps.length > 0}
+    <p class="then">{only.when && !only.done_as_new ? 'If you press it, look; else the display still shows' : 'Then the display shows'}</p>
+  {/if}
+  <Glass display={only.display} kind={glass} before={before?.display ?? null} large />
+  {#if !only.on_air}<p class="why">{only.why}</p>{/if}
+{/if}
+
+<style>
+  h2 {
+    margin: 0 0 16px;
+    font-size: 24px;
+  }
+  .caps {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 12px 20px;
+    align-items: center;
+  }
+  .big {
+    margin: 4px 0 12px;
+    min-height: 76px;
+  }
+  .then {
+    margin: 8px 0 6px;
+    color: var(--quiet);
+  }
+  .why {
+    margin: 14px 0 0;
+    font-size: 20px;
+    max-width: 36em;
+  }
+  .window {
+    margin: 0 0 12px;
+    padding-left: 12px;
+    border-left: 8px solid var(--caution);
+  }
+  .ways,
+  .looks {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  .ways li {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    justify-content: space-between;
+    gap: 8px 16px;
+    padding: 8px 0;
+    border-top: 2px solid var(--rule);
+    font-size: 20px;
+  }
+  .ways .if {
+    flex: 1 1 260px;
+  }
+  .looks {
+    margin-top: 12px;
+    font-size: 20px;
+  }
+  .looks b {
+    display: inline-block;
+    min-width: 3.2em;
+  }
+  .caution {
+    margin: 0 0 12px;
+    font-size: 18px;
+  }
+</style>

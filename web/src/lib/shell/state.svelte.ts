@@ -1,0 +1,102 @@
+/** What all places share: whether the server answers, the queue of ticks, messages, the theme. */
+import { get, post, Refused, type Station, type Tick } from '../api';
+import { keep, recall } from '../keep';
+
+type Reach = 'ok' | 'server' | 'store';
+
+class Shell {
+  reach = $state<Reach>('ok');
+  queue = $state<Tick[]>(recall('queue', []));
+  message = $state('');
+  station = $state<Station | null>(recall('station', null));
+  theme = $state(document.documentElement.dataset.theme ?? 'day');
+  shortcuts = $state(recall('shortcuts', true));
+  #sending = false;
+  #messageTimer = 0;
+
+  /** Note how a request went; returns what to tell the user. */
+  note(error: unknown): string {
+    if (error instanceof Refused) {
+      if (error.problem.status === 0) this.reach = 'server';
+      else if (error.passing) this.reach = 'store';
+      return error.problem.do ? `${error.problem.where}: ${error.problem.found}. ${error.problem.do}` : error.message;
+    }
+    return error instanceof Error ? error.message : String(error);
+  }
+
+  say(text: string): void {
+    this.message = text;
+    window.clearTimeout(this.#messageTimer);
+    this.#messageTimer = window.setTimeout(() => (this.message = ''), 5000);
+  }
+
+  setTheme(theme: string): void {
+    this.theme = theme;
+    document.documentElement.dataset.theme = theme;
+    try {
+      localStorage.setItem('vocator.theme', theme);
+    } catch {
+      // the theme then lasts for this page only
+    }
+  }
+
+  setShortcuts(on: boolean): void {
+    this.shortcuts = on;
+    keep('shortcuts', on);
+  }
+
+  async loadStation(): Promise<void> {
+    try {
+      this.station = await get<Station>('/station');
+      keep('station', $state.snapshot(this.station));
+      this.reach = 'ok';
+    } catch (error) {
+      this.note(error);
+    }
+  }
+
+  /** Queue ticks; they are sent at once if the server answers, else later. */
+  async tick(ticks: Tick[]): Promise<void> {
+    this.queue.push(...ticks);
+    keep('queue', $state.snapshot(this.queue));
+    await this.send();
+  }
+
+  async send(): Promise<void> {
+    if (this.#sending || this.queue.length === 0) return;
+    this.#sending = true;
+    try {
+      const kept = await post<{ ids: string[] }>('/sheets/ticks', { ticks: $state.snapshot(this.queue) });
+      const ids = new Set(kept.ids);
+      this.queue = this.queue.filter((tick) => !ids.has(tick.id));
+      keep('queue', $state.snapshot(this.queue));
+      this.reach = 'ok';
+    } catch (error) {
+      this.note(error);
+    } finally {
+      this.#sending = false;
+    }
+  }
+
+  /** Ask every few seconds while the server is away, and send what waits. */
+  watch(): () => void {
+    const look = async () => {
+      if (this.reach === 'ok' && this.queue.length === 0) return;
+      try {
+        await get('/health');
+        this.reach = 'ok';
+        await this.send();
+      } catch (error) {
+        this.note(error);
+      }
+    };
+    const timer = window.setInterval(look, 3000);
+    window.addEventListener('online', look);
+    return () => {
+      window.clearInterval(timer);
+      window.removeEventListener('online', look);
+    };
+  }
+}
+
+export const shell = new Shell();

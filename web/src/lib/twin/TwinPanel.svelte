@@ -1,0 +1,199 @@
+<!-- The virtual radio, drawn from its profile. -->
+<script lang="ts">
+  import type { Display, Model } from '../api';
+  import Glass from '../glass/Glass.svelte';
+  import type { TwinPlay } from './play.svelte';
+  import TwinKey from './TwinKey.svelte';
+
+  let { model, twin, wanted = [], shown = null }: { model: Model; twin: TwinPlay; wanted?: string[]; shown?: Display | null } = $props();
+
+  let display = $derived(twin.play?.display ?? shown ?? model.display);
+  let burning = $derived(twin.play?.window_ms && twin.speed > 0 ? twin.play.window_ms / twin.speed : 0);
+
+  function turn(clicks: number): void {
+    twin.press(`${model.dials[0]} ${clicks > 0 ? '+' : '-'}${Math.abs(clicks)}`);
+  }
+
+  function onkeydown(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === 'Escape') {
+      (document.activeElement as HTMLElement | null)?.blur();
+      event.stopPropagation();
+      return;
+    }
+    event.stopPropagation();
+    if (/^\d$/.test(event.key)) twin.press(event.key);
+    else if (model.dials.length && event.key === 'ArrowUp') turn(1);
+    else if (model.dials.length && event.key === 'ArrowDown') turn(-1);
+    else if (event.key === 'ArrowUp') twin.press('[UP]');
+    else if (event.key === 'ArrowDown') twin.press('[DOWN]');
+    else return;
+    event.preventDefault();
+  }
+
+  function onwheel(event: WheelEvent): void {
+    event.preventDefault();
+    turn(event.deltaY < 0 ? 1 : -1);
+  }
+
+  function say(): string {
+    if (twin.sending !== null) return `sends on ${(twin.sending / 1e6).toFixed(4)} MHz`;
+    if (twin.beeps.includes('low')) return 'low beep: no work here, or refused';
+    if (twin.beeps.includes('double')) return 'two beeps';
+    return twin.beeps.length ? 'beep' : '';
+  }
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<div class="case {model.panel.shape}" role="group" aria-label="Virtual {model.name}" {onkeydown}>
+  <div class="crown">
+    {#if model.dials.length}
+      <div class="dial" class:wanted={wanted.includes(model.dials[0]!)} {onwheel} role="group" aria-label="{model.dials[0]}, one click">
+        <button type="button" onclick={() => turn(-1)} aria-label="{model.dials[0]} one click anticlockwise">↺</button>
+        <span>{model.dials[0]}</span>
+        <button type="button" onclick={() => turn(1)} aria-label="{model.dials[0]} one click clockwise">↻</button>
+      </div>
+    {/if}
+    <span class="maker">{model.name}</span>
+  </div>
+  <div class="body">
+    <div class="side">
+      {#each model.panel.side as key (key)}
+        <TwinKey {twin} {key} holds={model.holds[key]} wanted={wanted.includes(key)} />
+      {/each}
+    </div>
+    <div class="front">
+      <div class="pane">
+        <Glass {display} kind={model.panel.glass} before={twin.before} />
+        {#key twin.play?.token}
+          {#if burning}<i class="fuse" style:--burn="{burning}ms" aria-hidden="true"></i>{/if}
+        {/key}
+      </div>
+      <div class="keys">
+        {#each model.panel.rows as row, at (at)}
+          <div class="keyrow" style:--count={row.length}>
+            {#each row as key (key)}
+              <TwinKey {twin} {key} holds={model.holds[key]} wanted={wanted.includes(key)} />
+            {/each}
+          </div>
+        {/each}
+      </div>
+    </div>
+  </div>
+</div>
+<div class="tools">
+  <button type="button" class="act" aria-pressed={twin.holding} title="The next key is held for 1 second" onclick={() => (twin.holding = !twin.holding)}>Hold next</button>
+  {#each model.chords as key (key)}
+    <button type="button" class="act" aria-pressed={twin.latched === key} title="{key} stays down for the next key" onclick={() => (twin.latched = twin.latched === key ? null : key)}>
+      Keep {key}
+    </button>
+  {/each}
+</div>
+<p class="said" aria-live="polite">
+  {#if twin.last}<b>{twin.last}</b>{/if} {say()}
+  {#if twin.trouble}<span class="harm">{twin.trouble}</span>{/if}
+</p>
+
+<style>
+  .case {
+    max-width: 360px;
+    padding: 10px;
+    background: var(--case);
+    border: 3px solid var(--case-edge);
+    border-radius: 22px 22px 14px 14px;
+    color: var(--ink);
+  }
+  .crown {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 8px;
+    margin-bottom: 8px;
+  }
+  .maker {
+    font-size: 16px;
+    font-weight: 700;
+  }
+  .dial {
+    display: flex;
+    align-items: center;
+    gap: 4px;
+    padding: 2px;
+    border: 3px solid var(--case-edge);
+    border-radius: 999px;
+    background: var(--cap);
+    color: var(--cap-ink);
+    font-weight: 700;
+  }
+  .dial.wanted {
+    outline: 4px solid var(--next);
+    outline-offset: 2px;
+  }
+  .dial button {
+    width: 48px;
+    height: 48px;
+    background: none;
+    border: 0;
+    border-radius: 999px;
+    color: inherit;
+    font-size: 26px;
+    cursor: pointer;
+  }
+  .body {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 10px;
+  }
+  .side {
+    display: grid;
+    gap: 8px;
+    align-content: start;
+    padding-top: 8px;
+  }
+  .front {
+    display: grid;
+    gap: 10px;
+    min-width: 0;
+  }
+  .pane {
+    position: relative;
+  }
+  .fuse {
+    position: absolute;
+    left: 0;
+    top: 0;
+    height: 5px;
+    width: 100%;
+    background: var(--glass-mark);
+    animation: burn var(--burn) linear forwards;
+    transform-origin: left;
+  }
+  @keyframes burn {
+    to {
+      transform: scaleX(0);
+    }
+  }
+  .keys {
+    display: grid;
+    gap: 8px;
+  }
+  .keyrow {
+    display: grid;
+    grid-template-columns: repeat(var(--count), minmax(0, 1fr));
+    gap: 6px;
+  }
+  .tools {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 8px;
+  }
+  .tools .act {
+    padding: 4px 10px;
+    font-weight: 400;
+  }
+  .said {
+    min-height: 24px;
+    margin: 6px 0 0;
+  }
+</style>

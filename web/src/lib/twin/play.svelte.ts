@@ -1,0 +1,98 @@
+/** A twin in play: its token, its clock, what was pressed. */
+import { get, post, type Model, type Play } from '../api';
+import { shell } from '../shell/state.svelte';
+
+export class TwinPlay {
+  play = $state<Play | null>(null);
+  before = $state<Play['display'] | null>(null);
+  trouble = $state('');
+  last = $state('');
+  beeps = $state<string[]>([]);
+  sending = $state<number | null>(null);
+  /** How fast the twin's clock goes against ours; 0 stands still. */
+  speed = $state(1);
+  latched = $state<string | null>(null);
+  holding = $state(false);
+  #since = performance.now();
+  #timer = 0;
+  #busy: Promise<void> = Promise.resolve();
+
+  constructor(
+    readonly model: Model,
+    readonly region = 'r2',
+    readonly onplay: (play: Play, pressed: boolean) => void = () => {},
+  ) {}
+
+  async start(from?: Record<string, unknown>): Promise<void> {
+    await this.#ask(() => post<Play>('/twin/start', { model: this.model.model, firmware: this.model.firmware, region: this.region, start: from ?? null }), false);
+  }
+
+  async startAt(sheet: string, done: number): Promise<void> {
+    await this.#ask(() => get<Play>(`/sheets/${sheet}/twin/${done}`), false);
+  }
+
+  /** Press keys; the time that passed since the last press comes first. */
+  press(action: string): void {
+    const keys = this.latched && /^\[|^\d$/.test(action) ? [`[${this.latched}]+${/^\d$/.test(action) ? `[${action}]` : action}`] : [action];
+    this.latched = null;
+    this.holding = false;
+    this.last = keys[0]!;
+    this.#busy = this.#busy.then(() => this.#act([...this.#elapsed(), ...keys], true));
+  }
+
+  /** Carry out a step's actions, as a demonstration. */
+  show(actions: string[]): void {
+    this.last = actions.join('  ');
+    this.#busy = this.#busy.then(() => this.#act(actions, true));
+  }
+
+  #elapsed(): string[] {
+    const ms = Math.round((performance.now() - this.#since) * this.speed);
+    return this.play?.quiet_ms && ms >= 100 ? [`wait ${(ms / 1000).toFixed(1)}s`] : [];
+  }
+
+  async #act(keys: string[], pressed: boolean): Promise<void> {
+    if (!this.play) return;
+    const token = this.play.token;
+    await this.#ask(
+      () => post<Play>('/twin/act', { model: this.model.model, firmware: this.model.firmware, region: this.region, token, keys }),
+      pressed,
+    );
+  }
+
+  async #ask(request: () => Promise<Play>, pressed: boolean): Promise<void> {
+    try {
+      const play = await request();
+      this.before = pressed ? (this.play?.display ?? null) : null;
+      this.play = play;
+      this.beeps = play.trace.flatMap((t) => t.beeps);
+      this.sending = play.trace.map((t) => t.transmitting_hz).find((hz) => hz !== null) ?? null;
+      this.trouble = '';
+      this.#since = performance.now();
+      this.#watchClock();
+      this.onplay(play, pressed);
+    } catch (error) {
+      this.trouble = shell.note(error);
+    }
+  }
+
+  /** When something open will close by itself, look again then. */
+  #watchClock(): void {
+    window.clearTimeout(this.#timer);
+    const quiet = this.play?.quiet_ms;
+    if (!quiet || this.speed === 0) return;
+    this.#timer = window.setTimeout(() => {
+      this.#busy = this.#busy.then(() => this.#act([`wait ${(quiet / 1000).toFixed(3)}s`], false));
+    }, quiet / this.speed);
+  }
+
+  setSpeed(speed: number): void {
+    this.speed = speed;
+    this.#since = performance.now();
+    this.#watchClock();
+  }
+
+  stop(): void {
+    window.clearTimeout(this.#timer);
+  }
+}

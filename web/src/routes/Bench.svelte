@@ -1,0 +1,265 @@
+<!-- The first screen: the listing line is the page. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { data } from '../lib/bench/data.svelte';
+  import FirstRun from '../lib/bench/FirstRun.svelte';
+  import Keypad from '../lib/bench/Keypad.svelte';
+  import { Listing } from '../lib/bench/listing.svelte';
+  import RadioStrip from '../lib/bench/RadioStrip.svelte';
+  import WorkedSum from '../lib/bench/WorkedSum.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+  import Term from '../lib/shell/Term.svelte';
+
+  const listing = new Listing();
+  let field: HTMLInputElement | undefined = $state();
+  let letters = $state(false);
+  let phone = $state(window.matchMedia('(max-width: 700px)').matches);
+
+  onMount(() => {
+    void data.load();
+    if (listing.line) void listing.ask();
+    if (!phone) field?.focus();
+    const media = window.matchMedia('(max-width: 700px)');
+    const onchange = () => (phone = media.matches);
+    media.addEventListener('change', onchange);
+    return () => media.removeEventListener('change', onchange);
+  });
+
+  const EXAMPLES = ['147.33 + 103.5', '448.775 minus 5 t118.8 DEPOT', '146.55', 'in 146.73 out 147.33', '442.1 d023 narrow'];
+
+  let found = $derived(listing.found);
+  let unsaidTone = $derived(found?.notes.some((n) => n.field === 'tone_mode' && n.text.includes('not said')) ?? false);
+  let urgent = $derived.by(() => {
+    const open = data.sheets[0];
+    if (open) return { text: `Go on: ${open.title} on ${open.radio}`, small: `${open.done} of ${open.steps} steps`, href: `/sheet/${open.id}` };
+    const radio = data.radios.find((r) => r.waiting.length > 0);
+    if (radio) return { text: `Read back slot ${radio.waiting[0]} of ${radio.name}`, small: 'written, not yet looked at', href: `/radios/${radio.id}?slot=${radio.waiting[0]}` };
+    return null;
+  });
+
+  function press(key: string): void {
+    if (key === '⌫') listing.set(listing.line.slice(0, -1));
+    else listing.set(listing.line + ({ '␣': ' ', T: ' t', D: ' d', '+': ' + ', '−': ' − ' }[key] ?? key));
+  }
+
+  function onpaste(event: ClipboardEvent): void {
+    const text = event.clipboardData?.getData('text') ?? '';
+    if (listing.paste(text)) event.preventDefault();
+  }
+</script>
+
+<div class="bench">
+  <section class="line">
+    <label for="listing"><Term name="listing line">What does the listing say?</Term></label>
+    <input
+      id="listing"
+      class="field"
+      bind:this={field}
+      bind:value={() => listing.line, (v) => listing.set(v)}
+      {onpaste}
+      inputmode={phone && !letters ? 'none' : 'text'}
+      autocomplete="off"
+      autocapitalize="off"
+      spellcheck="false"
+      placeholder="147.33 + 103.5"
+      aria-describedby="understood"
+    />
+    <div id="understood" aria-live="polite" class="understood">
+      {#if listing.refused}
+        <div class="harm" role="alert">
+          <b>{listing.refused.where ?? listing.refused.title}: {listing.refused.found ?? listing.refused.detail}</b><br />
+          {#if listing.refused.allowed}Allowed: {listing.refused.allowed}. {listing.refused.do}{/if}
+        </div>
+      {:else if found}
+        <WorkedSum lines={found.sum} />
+        {#each found.doubts as doubt (doubt.field)}
+          <div class="ask">
+            <b>{doubt.question}</b>
+            <div class="acts">
+              {#each doubt.choices as choice (choice)}<button type="button" class="act next" onclick={() => listing.add(choice)}>{choice}</button>{/each}
+              <button type="button" class="act" onclick={() => listing.add('sign unknown')}>I do not know</button>
+            </div>
+          </div>
+        {/each}
+        {#if unsaidTone}
+          <div class="ask">
+            <span>No tone in the line.</span>
+            <div class="acts">
+              <button type="button" class="act" onclick={() => { listing.set(listing.line.trim() + ' t'); field?.focus(); }}>Add a tone</button>
+              <button type="button" class="act" onclick={() => listing.add('no tone')}>There is none</button>
+              <button type="button" class="act" onclick={() => listing.add('tone unknown')}>I do not know</button>
+            </div>
+          </div>
+        {/if}
+        <ul class="notes">
+          {#each found.notes as note (note.text)}{#if !note.text.includes('not said')}<li>{note.text}</li>{/if}{/each}
+          {#if found.talk_around}
+            <li><Term name="talk-around" />: <button type="button" class="inline" onclick={() => listing.set(found!.talk_around!)}>{found.talk_around}</button></li>
+          {/if}
+          {#if !found.receive_only && !found.may_send && found.channel.tx_hz !== null}
+            <li>Your <a href="/station">station</a> says listening only here: sheets leave the on-air check out.</li>
+          {/if}
+        </ul>
+      {:else if listing.line.trim() && shell.reach !== 'ok'}
+        <p>The line is kept; it is worked out when the server answers.</p>
+      {:else}
+        <p class="quiet try">For example</p>
+        <div class="acts">
+          {#each EXAMPLES as example (example)}<button type="button" class="act plain" onclick={() => { listing.set(example); field?.focus(); }}>{example}</button>{/each}
+        </div>
+      {/if}
+    </div>
+    {#if listing.waiting.length}
+      <div class="more">
+        <span>{listing.waiting.length} more line{listing.waiting.length === 1 ? '' : 's'} pasted; next: <b>{listing.waiting[0]!.slice(0, 60)}</b></span>
+        <div class="acts">
+          <button type="button" class="act" onclick={() => listing.next()}>Next line</button>
+          <button type="button" class="act plain" onclick={() => listing.drop()}>Drop them</button>
+        </div>
+      </div>
+    {/if}
+    <Keypad onkey={press} {letters} onletters={() => { letters = !letters; field?.blur(); window.setTimeout(() => field?.focus(), 30); }} />
+  </section>
+
+  <section class="radios" aria-label="My radios">
+    {#if urgent}
+      <a class="urgent" class:next={!listing.line.trim()} href={urgent.href}><b>{urgent.text}</b> <span>{urgent.small}</span></a>
+    {/if}
+    {#if data.radios.length}
+      {#each data.radios as radio, at (radio.id)}
+        {@const model = data.model(radio.model)}
+        {#if model}<RadioStrip {radio} {model} line={listing.line} {found} next={at === 0} />{/if}
+      {/each}
+      {#if data.sheets.length > 1}
+        <h2>Unfinished</h2>
+        <ul class="open">
+          {#each data.sheets.slice(1, 6) as sheet (sheet.id)}
+            <li><a href="/sheet/{sheet.id}">{sheet.title}</a> <span class="quiet">{sheet.radio}, {sheet.done} of {sheet.steps}</span></li>
+          {/each}
+        </ul>
+      {/if}
+    {:else if data.loaded}
+      <FirstRun models={data.models} onadded={() => data.load()} />
+    {:else if data.slow}
+      <p>Asking for your radios…</p>
+    {:else if shell.reach !== 'ok'}
+      <p>Your radios show when the server answers.</p>
+    {/if}
+  </section>
+</div>
+
+<style>
+  .bench {
+    display: grid;
+    grid-template-columns: minmax(0, 1.45fr) minmax(320px, 1fr);
+    gap: 32px;
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 16px 24px 32px;
+  }
+  .line label {
+    display: block;
+    margin-bottom: 6px;
+    font-size: 20px;
+    font-weight: 700;
+  }
+  #listing {
+    width: 100%;
+    box-sizing: border-box;
+    min-height: 72px;
+    font-size: 34px;
+    font-weight: 700;
+    border-width: 3px !important;
+  }
+  .understood {
+    margin-top: 16px;
+    min-height: 240px;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 8px;
+  }
+  .try {
+    margin: 0;
+  }
+  .ask {
+    margin-top: 12px;
+    padding: 10px 12px;
+    border: 3px solid var(--next);
+  }
+  .notes {
+    margin: 14px 0 0;
+    padding-left: 1.2em;
+    list-style: square;
+    font-size: 18px;
+  }
+  .inline {
+    padding: 8px 4px;
+    margin: -8px 0;
+    background: none;
+    border: 0;
+    color: inherit;
+    font: inherit;
+    text-decoration: underline;
+    cursor: pointer;
+  }
+  .notes a {
+    color: inherit;
+  }
+  .more {
+    margin-top: 16px;
+    padding-top: 10px;
+    border-top: 2px solid var(--rule);
+  }
+  .urgent {
+    display: block;
+    padding: 10px 12px;
+    margin-bottom: 16px;
+    border: 3px solid var(--ink);
+    color: var(--ink);
+    text-decoration: none;
+    font-size: 18px;
+  }
+  .urgent.next {
+    border-color: var(--next);
+    background: var(--next);
+    color: var(--on-next);
+  }
+  .urgent span {
+    display: block;
+    font-size: 16px;
+  }
+  h2 {
+    margin: 16px 0 4px;
+    font-size: 18px;
+  }
+  .open {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .open li {
+    padding: 10px 0;
+    border-top: 1px solid var(--rule);
+  }
+  .open a {
+    color: inherit;
+    font-weight: 700;
+  }
+  @media (max-width: 900px) {
+    .bench {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 16px;
+      padding: 12px 12px 24px;
+    }
+    #listing {
+      font-size: 26px;
+      min-height: 60px;
+    }
+    .understood {
+      min-height: 200px;
+    }
+  }
+</style>

@@ -1,0 +1,152 @@
+<!-- One radio: its memory map; a slot opens to the side. -->
+<script lang="ts">
+  import { Input } from 'flowbite-svelte';
+  import { onMount } from 'svelte';
+  import { get, patch, remove, type Radio } from '../lib/api';
+  import { keep, recall } from '../lib/keep';
+  import MemoryMap from '../lib/memory/MemoryMap.svelte';
+  import SlotView from '../lib/memory/SlotView.svelte';
+  import Dialog from '../lib/shell/Dialog.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+  import { navigate, route } from '../router';
+
+  const id = route.params.id ?? '';
+  let radio = $state<Radio | null>(recall(`radio.${id}`, null));
+  let chosen = $state<string | null>(new URLSearchParams(location.search).get('slot'));
+  let trouble = $state('');
+  let find = $state('');
+  let settings = $state(false);
+  let name = $state('');
+
+  onMount(() => void load());
+
+  async function load(): Promise<void> {
+    try {
+      radio = await get<Radio>(`/radios/${id}`);
+      keep(`radio.${id}`, $state.snapshot(radio));
+      trouble = '';
+    } catch (error) {
+      const words = shell.note(error);
+      if (!radio) trouble = words;
+    }
+  }
+
+  function look(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!radio) return;
+    const wanted = find.trim().toUpperCase();
+    const byName = radio.slots.find((s) => s.channel?.label?.toUpperCase() === wanted);
+    const number = Number(wanted);
+    if (byName) chosen = byName.slot;
+    else if (wanted !== '' && Number.isInteger(number) && number >= radio.slot_first && number < radio.slot_first + radio.slot_count) chosen = String(number);
+    else shell.say(`${find}: slots go from ${radio.slot_first} to ${radio.slot_first + radio.slot_count - 1}; names are found too.`);
+  }
+
+  async function rename(): Promise<void> {
+    try {
+      radio = await patch<Radio>(`/radios/${id}`, { name: name.trim() });
+      settings = false;
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function drop(): Promise<void> {
+    try {
+      await remove(`/radios/${id}`);
+      navigate('/radios');
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+</script>
+
+<div class="page">
+  {#if trouble}<p class="harm" role="alert">{trouble}</p><a class="act" href="/radios">To my radios</a>{/if}
+  {#if radio}
+    <header>
+      <h1>{radio.name}</h1>
+      <span class="quiet">{radio.model_name}, firmware {radio.firmware}. Next free: <b>{radio.next_free.join(', ') || 'none'}</b></span>
+      <button type="button" class="act plain" onclick={() => { name = radio!.name; settings = true; }}>Name or remove</button>
+      <form onsubmit={look}>
+        <label class="visually-hidden" for="find">Find a slot by number or name</label>
+        <Input id="find" class="field" bind:value={find} placeholder="slot or name" autocomplete="off" />
+        <button type="submit" class="act">Find</button>
+      </form>
+    </header>
+    <div class="halves" class:open={chosen !== null}>
+      <div><MemoryMap {radio} {chosen} onchoose={(slot) => (chosen = slot)} /></div>
+      {#if chosen !== null}
+        <aside>
+          <SlotView {radio} slot={chosen} onchange={load} />
+          <button type="button" class="act plain" onclick={() => (chosen = null)}>Close</button>
+        </aside>
+      {/if}
+    </div>
+    <Dialog bind:open={settings} title="Name or remove">
+      <label class="rename">Name<Input class="field" bind:value={name} maxlength={60} /></label>
+      <div class="acts">
+        <button type="button" class="act next" disabled={!name.trim()} onclick={rename}>Keep the name</button>
+        <button type="button" class="act" onclick={drop}>Remove the radio with its map and sheets</button>
+      </div>
+      <p class="quiet">The work log keeps its lines.</p>
+    </Dialog>
+  {/if}
+</div>
+
+<style>
+  .page {
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 12px 20px 32px;
+  }
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px 20px;
+    margin-bottom: 14px;
+  }
+  h1 {
+    margin: 0;
+    font-size: 28px;
+  }
+  form {
+    display: flex;
+    gap: 8px;
+    margin-left: auto;
+    max-width: 320px;
+  }
+  .halves.open {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 420px;
+    gap: 28px;
+  }
+  aside {
+    border-left: 3px solid var(--ink);
+    padding-left: 20px;
+  }
+  .rename {
+    display: grid;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 12px;
+  }
+  @media (max-width: 900px) {
+    .halves.open {
+      grid-template-columns: 1fr;
+    }
+    aside {
+      grid-row: 1;
+      border-left: 0;
+      border-bottom: 3px solid var(--ink);
+      padding: 0 0 12px;
+    }
+    form {
+      margin-left: 0;
+    }
+  }
+</style>

@@ -1,0 +1,406 @@
+<!-- A sheet being followed: ladder, step, twin; on a phone the step fills the screen. -->
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { get, type Model, type WayHome } from '../lib/api';
+  import { keep, recall } from '../lib/keep';
+  import CapView from '../lib/cap/CapView.svelte';
+  import Dialog from '../lib/shell/Dialog.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+  import Term from '../lib/shell/Term.svelte';
+  import { Following, OUTCOMES, readAloud, spokenPage } from '../lib/sheet/follow.svelte';
+  import Ladder from '../lib/sheet/Ladder.svelte';
+  import StepView from '../lib/sheet/StepView.svelte';
+  import { TwinPlay } from '../lib/twin/play.svelte';
+  import TwinPanel from '../lib/twin/TwinPanel.svelte';
+  import { route } from '../router';
+
+  const following = new Following(route.params.id ?? '');
+  let model = $state<Model | null>(null);
+  let twin = $state<TwinPlay | null>(null);
+  let ways = $state<WayHome[]>([]);
+  let lost = $state(false);
+  let twinOpen = $state(false);
+  let handsFree = $state(false);
+
+  let content = $derived(following.sheet?.content ?? null);
+  let onAir = $derived(following.steps.length === 1 && following.steps[0]!.on_air);
+  let wanted = $derived([...new Set(following.steps.filter((s) => s.done_as_new).flatMap((s) => s.caps).flatMap((c) => (c.kind === 'digits' ? [...c.key] : [c.held, c.key])))]);
+  let following2 = $derived(following.pages.slice(following.at + 1, following.at + 3).map((page) => content!.steps[page[0]!]!));
+
+  onMount(() => {
+    void begin();
+    return () => twin?.stop();
+  });
+
+  async function begin(): Promise<void> {
+    await following.load();
+    if (!following.sheet) return;
+    const { model: name, firmware } = following.sheet.content;
+    const key = `model.${name}.${firmware}`;
+    model = recall<Model | null>(key, null);
+    ways = recall<WayHome[]>(`ways.${name}.${firmware}`, []);
+    try {
+      model = await get<Model>(`/models/${name}?firmware=${firmware}`);
+      keep(key, $state.snapshot(model));
+      ways = await get<WayHome[]>(`/models/${name}/ways-home?firmware=${firmware}`);
+      keep(`ways.${name}.${firmware}`, $state.snapshot(ways));
+    } catch (error) {
+      shell.note(error);
+    }
+    if (model) twin = new TwinPlay(model, following.sheet.content.region, reached);
+    if (twin) twin.speed = 0;
+  }
+
+  // The twin stands where the sheet stands.
+  let doneSteps = $derived((following.pages[following.at - 1]?.at(-1) ?? -1) + 1);
+  $effect(() => {
+    const done = following.finished ? (content?.steps.length ?? 0) : doneSteps;
+    if (twin && following.sheet) untrack(() => void alongside(done));
+  });
+
+  let standing = -1;
+  async function alongside(done: number): Promise<void> {
+    if (standing === done || !twin) return;
+    standing = done;
+    await twin.startAt(following.id, done);
+  }
+
+  /** A press on the twin that leads where the step leads counts as the step. */
+  function reached(play: { display: { text: string } }, pressed: boolean): void {
+    const page = following.pages[following.at];
+    if (!pressed || !page || !content) return;
+    const steps = page.map((n) => content!.steps[n]!);
+    const aim = steps.at(-1)!;
+    const acts = steps.some((s) => s.actions.length && s.done_as_new);
+    if (acts && !steps.some((s) => s.on_air) && play.display.text === aim.display.text) {
+      standing = page.at(-1)! + 1;
+      void following.done();
+    }
+  }
+
+  function showOnTwin(): void {
+    const actions = following.steps.filter((s) => s.done_as_new).flatMap((s) => s.actions);
+    if (actions.length) twin?.show(actions);
+    else void following.done();
+  }
+
+  function read(): void {
+    const words = following.finished ? 'The sheet is done' : spokenPage(following.steps);
+    if (!readAloud(words)) shell.say('This device has no voice of its own for reading aloud.');
+  }
+
+  async function next(outcome: (typeof OUTCOMES)[number][0] | null = null): Promise<void> {
+    await following.done(outcome);
+    if (handsFree) read();
+  }
+
+  function onkeydown(event: KeyboardEvent): void {
+    const at = event.target as HTMLElement;
+    if (!shell.shortcuts || event.ctrlKey || event.metaKey || event.altKey || at.matches('input, textarea, select')) return;
+    if (event.key === ' ' && at.matches('button, a')) return;
+    if (event.key === 'j' || event.key === ' ' || (event.key === 'Enter' && handsFree)) {
+      if (onAir) return;
+      void next();
+    } else if (event.key === 'k') void following.back();
+    else if (event.key === 'e') lost = true;
+    else if (event.key === 'r') read();
+    else if (event.key === 't') twinOpen = !twinOpen;
+    else return;
+    event.preventDefault();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+{#if following.trouble}
+  <div class="alone">
+    <p class="harm" role="alert">{following.trouble}</p>
+    <a class="act" href="/">To the bench</a>
+  </div>
+{:else if content}
+  <div class="sheet">
+    <header>
+      <div>
+        <h1>{content.slot_text} <span>{content.goal.channel.label ?? ''}</span></h1>
+        <span class="quiet">{content.my_name}</span>
+      </div>
+      <span class="chapter">{following.steps[0]?.chapter ?? 'Done'} · {Math.min(following.at + 1, following.pages.length)} of {following.pages.length} · {following.secondsLeft} s left</span>
+    </header>
+
+    <aside class="ladder"><Ladder {following} /></aside>
+
+    <main class="step" aria-live="polite">
+      {#if following.finished}
+        <h2 class="done">Slot {content.slot_text} is {content.goal_kind === 'erase' ? 'free' : 'written and read back'}.</h2>
+        <p>Noted in the memory map of {content.my_name} and in the work log.</p>
+        <div class="acts"><a class="act next" href="/radios/{content.radio_id}?slot={content.goal.slot}">Show the slot</a> <a class="act" href="/">Next channel</a></div>
+        {#if content.changes.length}<p class="quiet">Left different, if it was so: {content.changes.join(', ')}.</p>{/if}
+        {#if content.limits.length}
+          <h3>What this radio cannot show or do</h3>
+          <ul>{#each content.limits as limit (limit)}<li>{limit}</li>{/each}</ul>
+        {/if}
+      {:else}
+        {#if following.at === 0 && content.limits.length}
+          <div class="before"><b>Before the first key:</b> {content.limits.join('; ')}.</div>
+        {/if}
+        <StepView steps={following.steps} glass={model?.panel.glass ?? 'segments'} before={following.before} />
+        <ol class="ahead" aria-label="Next steps">
+          {#each following2 as step (step.number)}
+            <li>{step.say} <span>{#each step.caps as cap, at (at)}<CapView {cap} small />{/each}</span></li>
+          {/each}
+        </ol>
+      {/if}
+    </main>
+
+    <aside class="twin" class:open={twinOpen}>
+      {#if model && twin}
+        <div class="twinhead">
+          <b><Term name="twin">Twin</Term></b>
+          <button type="button" class="act" onclick={showOnTwin} disabled={following.finished}>Do this step on the twin</button>
+          <button type="button" class="act close" onclick={() => (twinOpen = false)}>Close</button>
+        </div>
+        <TwinPanel {model} {twin} {wanted} />
+      {:else}
+        <p class="quiet">The twin shows when the server answers; the sheet does not need it.</p>
+      {/if}
+    </aside>
+
+    <footer>
+      <div class="counts">
+        <Term name="proven">Proven</Term> from {content.proof.starts} starts. {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
+        {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s. Long way.
+      </div>
+      <div class="aside">
+        <button type="button" class="act" onclick={() => following.back()} disabled={following.at === 0}>Back</button>
+        <button type="button" class="act" onclick={() => (lost = true)} disabled={following.finished}>It shows something else</button>
+        <button type="button" class="act" onclick={read}>Read aloud</button>
+        <button type="button" class="act" aria-pressed={handsFree} onclick={() => { handsFree = !handsFree; if (handsFree) read(); }}>Hands-free</button>
+        <button type="button" class="act twinkey" onclick={() => (twinOpen = true)}>Twin</button>
+      </div>
+      {#if !following.finished}
+        {#if onAir}
+          <div class="outcomes" role="group" aria-label="What came of it">
+            {#each OUTCOMES as [value, words] (value)}<button type="button" class="act" onclick={() => next(value)}>{words}</button>{/each}
+            <button type="button" class="act plain" onclick={() => next()}>Leave it out</button>
+          </div>
+        {:else}
+          <button type="button" class="act next donekey" onclick={() => next()}>Done</button>
+        {/if}
+      {/if}
+    </footer>
+  </div>
+
+  <Dialog bind:open={lost} title="It shows something else">
+    <p>Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>
+    <ul class="home">
+      {#each ways as way (way.looks + way.actions.join())}<li><b>{way.looks}</b> <span>{way.actions.join('  ')}</span></li>{/each}
+      <li><b>A frequency or a slot, nothing blinks</b> <span>it is at rest</span></li>
+    </ul>
+    <p>Then start over at Ready: the sheet holds from any state, and what is done already is only done again.</p>
+    <div class="acts">
+      <button type="button" class="act next" onclick={() => { lost = false; following.go(0); }}>Start over at Ready</button>
+      <button type="button" class="act" onclick={() => (lost = false)}>Stay at this step</button>
+    </div>
+  </Dialog>
+{:else}
+  <p class="alone">Fetching the sheet…</p>
+{/if}
+
+<style>
+  .sheet {
+    display: grid;
+    grid-template-columns: 210px minmax(0, 1fr) 366px;
+    grid-template-rows: auto 1fr auto;
+    gap: 0 24px;
+    max-width: 1280px;
+    min-height: calc(100dvh - 60px);
+    margin: 0 auto;
+    padding: 0 20px;
+    box-sizing: border-box;
+  }
+  header {
+    grid-column: 1 / -1;
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 16px;
+    padding: 8px 0;
+    border-bottom: 3px solid var(--ink);
+  }
+  header > div {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+  }
+  h1 {
+    margin: 0;
+    font-size: 26px;
+  }
+  .ladder {
+    padding-top: 12px;
+  }
+  .step {
+    padding: 16px 0;
+    min-width: 0;
+  }
+  .twin {
+    padding-top: 12px;
+  }
+  .twinhead {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 8px;
+    margin-bottom: 8px;
+  }
+  .twinhead .act {
+    font-weight: 400;
+  }
+  .close {
+    display: none;
+  }
+  footer {
+    grid-column: 1 / -1;
+    position: sticky;
+    bottom: 0;
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 8px 16px;
+    align-items: center;
+    padding: 10px 0 12px;
+    background: var(--ground);
+    border-top: 3px solid var(--ink);
+  }
+  .counts {
+    grid-column: 1 / -1;
+  }
+  .aside,
+  .outcomes,
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+  .aside .act {
+    font-weight: 400;
+  }
+  .outcomes {
+    grid-column: 1 / -1;
+  }
+  .outcomes .act {
+    flex: 1 1 8em;
+    min-height: 64px;
+  }
+  .donekey {
+    min-width: 320px;
+    min-height: 72px;
+    font-size: 26px;
+  }
+  .twinkey {
+    display: none;
+  }
+  .ahead {
+    margin: 28px 0 0;
+    padding: 0;
+    list-style: none;
+    color: var(--quiet);
+  }
+  .ahead li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 16px;
+    align-items: center;
+    justify-content: space-between;
+    padding: 6px 0;
+    border-top: 1px solid var(--rule);
+  }
+  .ahead span {
+    display: inline-flex;
+    flex-wrap: wrap;
+    gap: 10px;
+  }
+  .before {
+    margin-bottom: 16px;
+    padding: 8px 12px;
+    border-left: 8px solid var(--rule);
+  }
+  .done {
+    font-size: 28px;
+    margin: 24px 0 12px;
+  }
+  .alone {
+    max-width: 700px;
+    margin: 32px auto;
+    padding: 0 16px;
+  }
+  .home {
+    margin: 0 0 12px;
+    padding: 0;
+    list-style: none;
+  }
+  .home li {
+    display: flex;
+    justify-content: space-between;
+    gap: 16px;
+    padding: 8px 0;
+    border-top: 1px solid var(--rule);
+  }
+  @media (max-width: 1100px) {
+    .sheet {
+      grid-template-columns: minmax(0, 1fr);
+      padding: 0 12px;
+      min-height: 100dvh;
+    }
+    .ladder {
+      display: none;
+    }
+    .twin {
+      display: none;
+    }
+    .twin.open {
+      display: block;
+      position: fixed;
+      inset: 0;
+      z-index: 30;
+      padding: 12px;
+      background: var(--ground);
+      overflow: auto;
+    }
+    .close,
+    .twinkey {
+      display: inline-flex;
+    }
+  }
+  @media (max-width: 700px) {
+    header {
+      display: block;
+      padding: 4px 0;
+    }
+    h1 {
+      font-size: 20px;
+    }
+    .counts,
+    .ahead {
+      display: none;
+    }
+    footer {
+      grid-template-columns: 1fr;
+      padding: 8px 0;
+    }
+    .aside {
+      display: grid;
+      grid-template-columns: auto 1fr auto;
+    }
+    .aside .act {
+      padding: 4px 10px;
+    }
+    .aside .act:nth-child(4) {
+      grid-column: span 1;
+    }
+    .donekey {
+      min-width: 0;
+      width: 100%;
+      min-height: 76px;
+    }
+  }
+</style>

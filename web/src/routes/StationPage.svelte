@@ -1,0 +1,181 @@
+<!-- The station: who, where, what may be sent on, and preferences. -->
+<script lang="ts">
+  import { Input } from 'flowbite-svelte';
+  import { onMount } from 'svelte';
+  import { get, put, type Region, type Station } from '../lib/api';
+  import { forget, keep, recall } from '../lib/keep';
+  import { shell } from '../lib/shell/state.svelte';
+  import Term from '../lib/shell/Term.svelte';
+
+  const EMPTY: Station = { call_sign: '', region: 'r2', may_send_on: [], receive: 'open', way: 'long', theme: 'day', latitude_deg: null, longitude_deg: null, height_m: null, chosen: false };
+
+  let regions = $state<Region[]>([]);
+  let draft = $state<Station>(recall<Station | null>('station-draft', null) ?? shell.station ?? EMPTY);
+  let trouble = $state('');
+  let saved = $state(false);
+  let changed = $state(recall<Station | null>('station-draft', null) !== null);
+
+  onMount(async () => {
+    try {
+      regions = await get<Region[]>('/regions');
+      await shell.loadStation();
+      if (!changed && shell.station) draft = { ...shell.station };
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  });
+
+  let region = $derived(regions.find((r) => r.id === draft.region));
+  let all = $derived(region !== undefined && region.bands.every((b) => draft.may_send_on.includes(b)));
+
+  function touch(): void {
+    saved = false;
+    changed = true;
+    keep('station-draft', $state.snapshot(draft));
+  }
+
+  function band(name: string, on: boolean): void {
+    draft.may_send_on = on ? [...draft.may_send_on, name] : draft.may_send_on.filter((b) => b !== name);
+    touch();
+  }
+
+  const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+
+  async function save(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    const fields = [draft.latitude_deg, draft.longitude_deg, draft.height_m];
+    if (fields.some((f) => f !== null && Number.isNaN(f))) {
+      trouble = 'Latitude, longitude and height are numbers: 49.5, -57.8, 40.';
+      return;
+    }
+    try {
+      shell.station = await put<Station>('/station', { ...$state.snapshot(draft), theme: shell.theme, chosen: true });
+      draft = { ...shell.station };
+      keep('station', $state.snapshot(shell.station));
+      forget('station-draft');
+      changed = false;
+      saved = true;
+      trouble = '';
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+</script>
+
+<form class="page" onsubmit={save} oninput={touch}>
+  <h1>Station</h1>
+  <div class="parts">
+    <section>
+      <h2>Where you may send</h2>
+      <p>Vocator sends nothing and unlocks nothing. It leaves on-air checks out of sheets wherever you have not said that you may send. Your licence and your local rules come first; emergencies are for you and the law to judge.</p>
+      <fieldset>
+        <legend class="visually-hidden">Bands</legend>
+        <label class="check"><input type="checkbox" checked={draft.may_send_on.length === 0} onchange={() => { draft.may_send_on = []; touch(); }} /> Listening only</label>
+        {#each region?.bands ?? [] as name (name)}
+          <label class="check"><input type="checkbox" checked={draft.may_send_on.includes(name)} onchange={(e) => band(name, e.currentTarget.checked)} /> {name}</label>
+        {/each}
+        <label class="check"><input type="checkbox" checked={all} onchange={(e) => { draft.may_send_on = e.currentTarget.checked ? [...(region?.bands ?? [])] : []; touch(); }} /> All bands of {region?.name ?? 'the pack'}</label>
+      </fieldset>
+    </section>
+    <section>
+      <h2>Who and where</h2>
+      <label>Call sign<Input class="field" bind:value={draft.call_sign} autocomplete="off" maxlength={20} placeholder="QZ7ABE" /></label>
+      <label><span><Term name="region">Region pack</Term></span>
+        <select class="field" bind:value={draft.region} onchange={() => { draft.may_send_on = []; touch(); }}>
+          {#each regions as r (r.id)}<option value={r.id}>{r.name}</option>{/each}
+        </select></label>
+      {#if region}<p class="quiet">{region.note}</p>{/if}
+      <div class="row">
+        <label>Latitude, °<Input class="field" value={draft.latitude_deg ?? ''} inputmode="decimal" onchange={(e: Event) => (draft.latitude_deg = number((e.currentTarget as HTMLInputElement).value))} /></label>
+        <label>Longitude, °<Input class="field" value={draft.longitude_deg ?? ''} inputmode="decimal" onchange={(e: Event) => (draft.longitude_deg = number((e.currentTarget as HTMLInputElement).value))} /></label>
+        <label>Height, m<Input class="field" value={draft.height_m ?? ''} inputmode="decimal" onchange={(e: Event) => (draft.height_m = number((e.currentTarget as HTMLInputElement).value))} /></label>
+      </div>
+    </section>
+    <section>
+      <h2>Preferences</h2>
+      <label>Receive
+        <select class="field" bind:value={draft.receive}>
+          <option value="open">open: hear everything, a fault shows at once</option>
+          <option value="closed">closed: only the channel’s tone opens the loudspeaker</option>
+        </select></label>
+      <div class="themes" role="group" aria-label="Theme">
+        {#each [['day', 'Day'], ['dusk', 'Dusk'], ['night', 'Night']] as const as [value, words] (value)}
+          <button type="button" class="act" aria-pressed={shell.theme === value} onclick={() => shell.setTheme(value)}>{words}</button>
+        {/each}
+      </div>
+      <label class="check"><input type="checkbox" checked={shell.shortcuts} onchange={(e) => shell.setShortcuts(e.currentTarget.checked)} /> Single-key shortcuts</label>
+    </section>
+  </div>
+  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  <div class="end">
+    <button type="submit" class="act next">Save</button>
+    {#if saved}<span role="status">Saved.</span>{:else if changed}<span role="status" class="quiet">Not saved yet; kept on this device.</span>{/if}
+  </div>
+</form>
+
+<style>
+  .page {
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 12px 20px 32px;
+  }
+  h1 {
+    margin: 0 0 8px;
+    font-size: 28px;
+  }
+  h2 {
+    margin: 0 0 8px;
+    font-size: 20px;
+  }
+  .parts {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+    gap: 24px 40px;
+  }
+  section {
+    border-top: 3px solid var(--ink);
+    padding-top: 10px;
+  }
+  label {
+    display: grid;
+    margin-bottom: 12px;
+  }
+  .check {
+    display: flex;
+    align-items: center;
+    gap: 12px;
+    min-height: 48px;
+    margin: 0;
+  }
+  .check input {
+    width: 26px;
+    height: 26px;
+    accent-color: var(--next);
+  }
+  fieldset {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    margin: 0;
+    padding: 0;
+    border: 0;
+  }
+  .check:last-of-type {
+    grid-column: 1 / -1;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 8px;
+  }
+  .themes {
+    display: flex;
+    gap: 8px;
+    margin: 0 0 8px;
+  }
+  .end {
+    display: flex;
+    align-items: center;
+    gap: 16px;
+    margin-top: 16px;
+  }
+</style>

@@ -1,0 +1,43 @@
+import { svelte } from '@sveltejs/vite-plugin-svelte';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+// Flowbite Svelte's index declares no sideEffects, so that one button brings them all;
+// none of these packages relies on being imported for its effect alone.
+const withoutEffects = /node_modules\/(flowbite-svelte|tailwind-(merge|variants)|@floating-ui|date-fns)/;
+
+export default defineConfig({
+  plugins: [
+    tailwindcss(),
+    svelte(),
+    VitePWA({
+      registerType: 'autoUpdate',
+      workbox: {
+        clientsClaim: true,
+        skipWaiting: true,
+        navigateFallbackDenylist: [/^\/api/],
+        globPatterns: ['**/*.{js,css,html,woff2,svg,webmanifest}'],
+        runtimeCaching: [
+          {
+            urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/'),
+            handler: 'NetworkFirst',
+            options: { cacheName: 'api', networkTimeoutSeconds: 4 },
+          },
+        ],
+      },
+      manifest: {
+        name: 'Vocator',
+        short_name: 'Vocator',
+        description: 'The keys to press, proven on a virtual radio',
+        display: 'standalone',
+        start_url: '/',
+        background_color: '#ffffff',
+        theme_color: '#ffffff',
+        icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+    }),
+  ],
+  build: { rolldownOptions: { treeshake: { moduleSideEffects: (id: string) => !withoutEffects.test(id) } } },
+  server: { host: '127.0.0.1', proxy: { '/api': 'http://127.0.0.1:8642' } },
+});
