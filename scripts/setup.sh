@@ -14,7 +14,14 @@ stamped() { [ -f "$1" ] && [ "$(cat "$1")" = "$2" ]; }
 
 sum_of() { cat "$@" | sha256sum | cut -d' ' -f1; }
 
-ensure_python() {
+# Only one set-up at a time; a second one waits for the first.
+locked() { mkdir -p "$ROOT/.data"; ( flock 8; "$@" ) 8>"$ROOT/.data/.setup.lock"; }
+
+ensure_python() { locked set_up_python; }
+
+ensure_web() { locked set_up_web; }
+
+set_up_python() {
   local wanted; wanted="$(cd "$ROOT" && sum_of requirements.txt requirements-dev.txt)"
   stamped "$VENV/.complete" "$wanted" && [ -x "$PY" ] && return 0
   command -v python3 >/dev/null || die "python3 is missing" "as root: apt-get install -y python3 python3-venv"
@@ -39,7 +46,7 @@ ensure_debian() { # command or path, package
     die "the Debian packages could not be installed: ${missing[*]}" "check the network, then run again"
 }
 
-ensure_web() {
+set_up_web() {
   local packages sources
   packages="$(cd "$ROOT/web" && sum_of package-lock.json package.json)"
   if ! stamped "$ROOT/web/node_modules/.complete" "$packages"; then

@@ -13,6 +13,8 @@
   const listing = new Listing();
   let field: HTMLInputElement | undefined = $state();
   let letters = $state(false);
+  let typing = $state(false);
+  let radios: HTMLElement | undefined = $state();
   let phone = $state(window.matchMedia('(max-width: 700px)').matches);
 
   onMount(() => {
@@ -42,6 +44,12 @@
     else listing.set(listing.line + ({ '␣': ' ', T: ' t', D: ' d', '+': ' + ', '−': ' − ' }[key] ?? key));
   }
 
+  function ready(): void {
+    typing = false;
+    field?.blur();
+    window.setTimeout(() => radios?.scrollIntoView({ block: 'start' }), 30);
+  }
+
   function onpaste(event: ClipboardEvent): void {
     const text = event.clipboardData?.getData('text') ?? '';
     if (listing.paste(text)) event.preventDefault();
@@ -57,6 +65,7 @@
       bind:this={field}
       bind:value={() => listing.line, (v) => listing.set(v)}
       {onpaste}
+      onfocus={() => (typing = true)}
       inputmode={phone && !letters ? 'none' : 'text'}
       autocomplete="off"
       autocapitalize="off"
@@ -118,10 +127,10 @@
         </div>
       </div>
     {/if}
-    <Keypad onkey={press} {letters} onletters={() => { letters = !letters; field?.blur(); window.setTimeout(() => field?.focus(), 30); }} />
+    {#if typing && phone}<Keypad onready={ready} onkey={press} {letters} onletters={() => { letters = !letters; field?.blur(); window.setTimeout(() => field?.focus(), 30); }} />{/if}
   </section>
 
-  <section class="radios" aria-label="My radios">
+  <section class="radios" aria-label="My radios" bind:this={radios}>
     {#if urgent}
       <a class="urgent" class:next={!listing.line.trim()} href={urgent.href}><b>{urgent.text}</b> <span>{urgent.small}</span></a>
     {/if}

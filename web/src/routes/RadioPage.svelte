@@ -79,7 +79,7 @@
       {#if chosen !== null}
         <aside>
           <SlotView {radio} slot={chosen} onchange={load} />
-          <button type="button" class="act plain" onclick={() => (chosen = null)}>Close</button>
+          <button type="button" class="act" onclick={() => (chosen = null)}>Close</button>
         </aside>
       {/if}
     </div>
@@ -125,6 +125,10 @@
   aside {
     border-left: 3px solid var(--ink);
     padding-left: 20px;
+    display: grid;
+    align-content: start;
+    justify-items: start;
+    gap: 16px;
   }
   .rename {
     display: grid;

@@ -389,13 +389,13 @@
     }
     .aside {
       display: grid;
-      grid-template-columns: auto 1fr auto;
+      grid-template-columns: repeat(3, 1fr);
     }
     .aside .act {
-      padding: 4px 10px;
+      padding: 2px 6px;
     }
-    .aside .act:nth-child(4) {
-      grid-column: span 1;
+    .aside .act:nth-child(2) {
+      grid-column: span 2;
     }
     .donekey {
       min-width: 0;

@@ -140,6 +140,13 @@
     display: grid;
     margin-bottom: 12px;
   }
+  select {
+    width: 100%;
+    min-width: 0;
+  }
+  .row {
+    margin-top: 12px;
+  }
   .check {
     display: flex;
     align-items: center;

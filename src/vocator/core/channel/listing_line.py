@@ -194,7 +194,7 @@ def _from_habit(reading: Reading, rx_hz: int, segment: RepeaterSegment | None, p
     if len(possible) > 1 and (segment.ask or segment.segment is not None):
         if not reading.sign_unknown:
             choices = tuple(_signed(shift) for shift in possible)
-            out.doubts.append(Doubt("tx_hz", f"{segment.why}: which shift does the listing give?", choices))
+            out.doubts.append(Doubt("tx_hz", f"{segment.why[0].upper()}{segment.why[1:]}, and more than one shift fits: which does the listing give?", choices))
             out.reasons["tx_hz"] = "asked"
             return None
         out.notes.append(Note("tx_hz", f"sign not known: {_signed(possible[0])} is tried first, {_signed(possible[1])} is the other"))

@@ -37,7 +37,7 @@ class Draft:
         window_s: float = 0,
     ) -> None:
         """Add a step under a chapter's title and follow it."""
-        step = Step(tuple(actions), shows, say, why, when, group, on_air, window_s)
+        step = Step(tuple(actions), shows, _plain(say), why, when, group, on_air, window_s)
         if not self._chapters or self._chapters[-1][0] != title:
             self._chapters.append((title, []))
         self._chapters[-1][1].append(step)
@@ -52,7 +52,7 @@ class Draft:
         if not self._chapters or self._chapters[-1][0] != title:
             self._chapters.append((title, []))
         for index, (when, actions, say, why) in enumerate(options):
-            step = Step(tuple(actions), None, say, why, when, f"g{self._groups}")
+            step = Step(tuple(actions), None, _plain(say), why, when, f"g{self._groups}")
             self._chapters[-1][1].append(step)
             if index == chosen:
                 self._follow(step)
@@ -79,3 +79,8 @@ class Draft:
     def chapters(self) -> tuple[Chapter, ...]:
         """Return the chapters so far."""
         return tuple(Chapter(title, tuple(steps)) for title, steps in self._chapters)
+
+
+def _plain(words: str) -> str:
+    """Write keys in words without the brackets of the notation."""
+    return words.replace("[", "").replace("]", "")

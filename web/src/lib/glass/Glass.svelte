@@ -86,7 +86,7 @@
   }
   .row {
     display: flex;
-    gap: 10px;
+    gap: 16px;
     height: 34px;
     padding: 4px;
     align-items: center;
@@ -100,8 +100,10 @@
   .large .row .dots {
     height: 34px;
   }
-  .row .tag {
-    height: 20px;
+  .row .tag,
+  .large .row .tag {
+    flex: none;
+    height: 22px;
   }
   .small {
     height: 16px;

@@ -120,7 +120,8 @@
   .key i {
     display: inline-grid;
     place-items: center;
-    width: 26px;
+    min-width: 26px;
+    padding: 0 2px;
     height: 26px;
     border: 2px solid var(--ink);
     font-style: normal;

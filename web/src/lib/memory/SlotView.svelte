@@ -101,11 +101,15 @@
   }
   .sum :global(dl > div) {
     grid-template-columns: 4.6em 1fr;
+    padding: 1px 0;
   }
   .sum :global(.value) {
     font-size: 24px;
   }
-  .sum :global(.why:empty) {
+  .sum :global(.value) {
+    max-width: 11rem;
+  }
+  .sum :global(.why) {
     display: none;
   }
   section :global(.paper-table),

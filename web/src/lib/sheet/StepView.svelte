@@ -53,7 +53,7 @@
     {#each only.caps as cap, at (at)}<CapView {cap} />{/each}
   </div>
   {#if only.caps.length > 0}
-    <p class="then">{only.when && !only.done_as_new ? 'If you press it, look; else the display still shows' : 'Then the display shows'}</p>
+    <p class="then">{only.when ? 'Only if so; else go on. Then the display shows' : 'Then the display shows'}</p>
   {/if}
   <Glass display={only.display} kind={glass} before={before?.display ?? null} large />
   {#if !only.on_air}<p class="why">{only.why}</p>{/if}

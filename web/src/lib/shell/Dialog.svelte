@@ -33,6 +33,7 @@
   }
   :global(dialog.paper .paper-head) {
     border-bottom: 3px solid var(--ink) !important;
+    padding: 6px 20px !important;
   }
   :global(dialog.paper .paper-head h3) {
     font-size: 22px;
