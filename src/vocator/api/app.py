@@ -1,6 +1,7 @@
 """The application: the API and the built front end from one address."""
 
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI
 from fastapi.middleware.gzip import GZipMiddleware
@@ -13,7 +14,7 @@ from vocator.api.schemas import Problem
 from vocator.settings import settings
 
 CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'"
-PROBLEMS = {code: {"model": Problem} for code in (404, 409, 422, 501, 503)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (404, 409, 422, 501, 503)}
 
 
 class Policies(BaseHTTPMiddleware):
@@ -32,7 +33,9 @@ class Policies(BaseHTTPMiddleware):
 
 def create_app(web: Path | None = None) -> FastAPI:
     """Return the application; ``web`` is the folder of the built front end."""
-    app = FastAPI(title="Vocator", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", responses=PROBLEMS)  # type: ignore[arg-type]
+    app = FastAPI(
+        title="Vocator", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", responses=PROBLEMS
+    )
     app.add_middleware(GZipMiddleware, minimum_size=600)
     app.add_middleware(Policies)
     problems.install(app)
@@ -48,7 +51,9 @@ def create_app(web: Path | None = None) -> FastAPI:
             return JSONResponse({"type": "about:blank", "title": "Not found", "status": 404, "detail": path}, 404)
         if path and wanted.is_relative_to(root) and wanted.is_file():
             lasting = path.startswith("assets/")
-            return FileResponse(wanted, headers={"Cache-Control": "public, max-age=31536000, immutable" if lasting else "no-cache"})
+            return FileResponse(
+                wanted, headers={"Cache-Control": "public, max-age=31536000, immutable" if lasting else "no-cache"}
+            )
         return FileResponse(root / "index.html", headers={"Cache-Control": "no-cache"})
 
     return app

@@ -13,7 +13,9 @@ router = APIRouter(prefix="/api/radios", tags=["radios"])
 
 
 def _slot(slot: Slot) -> SlotShape:
-    return SlotShape.model_validate({"slot": slot.slot, "state": str(slot.state), "channel": slot.channel, "changed_at": slot.changed_at})
+    return SlotShape.model_validate(
+        {"slot": slot.slot, "state": str(slot.state), "channel": slot.channel, "changed_at": slot.changed_at}
+    )
 
 
 def _radio(view: RadioView) -> RadioShape:
@@ -73,7 +75,9 @@ def read_slot(radio_id: int, slot: str, store: Store) -> SlotHistory:
     find_radio(store, radio_id)
     repository = RadioRepository(store)
     known = repository.slot(radio_id, slot)
-    history = [SlotEventShape(at=e.at, state=str(e.state), text=e.text, channel=e.channel) for e in repository.history(radio_id, slot)]
+    history = [
+        SlotEventShape(at=e.at, state=str(e.state), text=e.text, channel=e.channel) for e in repository.history(radio_id, slot)
+    ]
     lines = sum_lines(known.channel, {}, False) if known.channel else []
     return SlotHistory.model_validate({"slot": _slot(known), "history": history, "sum": lines})
 

@@ -72,7 +72,14 @@ def set_status(sheet_id: str, given: SheetStatusShape, store: Store) -> SheetSha
 def keep_ticks(given: Ticks, store: Store) -> Kept:
     """Keep ticks, perhaps made while the server was away; sending them twice is harmless."""
     ticks = [
-        Tick(t.id, t.sheet_id, t.step, t.at if t.at.tzinfo else t.at.replace(tzinfo=UTC), t.done, Outcome(t.outcome) if t.outcome else None)
+        Tick(
+            t.id,
+            t.sheet_id,
+            t.step,
+            t.at if t.at.tzinfo else t.at.replace(tzinfo=UTC),
+            t.done,
+            Outcome(t.outcome) if t.outcome else None,
+        )
         for t in given.ticks
     ]
     return Kept(ids=tick(store, ticks))

@@ -31,7 +31,9 @@ def read_station(store: Store) -> StationShape:
 @router.put("/station")
 def save_station(given: StationShape, store: Store) -> StationShape:
     """Save the station."""
-    station = Station(**{**given.model_dump(), "may_send_on": tuple(given.may_send_on), "call_sign": given.call_sign.strip().upper()})
+    station = Station(
+        **{**given.model_dump(), "may_send_on": tuple(given.may_send_on), "call_sign": given.call_sign.strip().upper()}
+    )
     StationRepository(store).save(station)
     return read_station(store)
 
@@ -46,4 +48,7 @@ def regions() -> list[RegionShape]:
 @router.get("/log")
 def work_log(store: Store, count: int = 50) -> list[LogShape]:
     """Return the latest lines of the work log."""
-    return [LogShape.model_validate({k: v for k, v in asdict(e).items() if k != "extra"}) for e in LogRepository(store).latest(min(max(count, 1), 500))]
+    return [
+        LogShape.model_validate({k: v for k, v in asdict(e).items() if k != "extra"})
+        for e in LogRepository(store).latest(min(max(count, 1), 500))
+    ]

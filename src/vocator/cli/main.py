@@ -46,7 +46,11 @@ def resolve(line: str, region: Region = "r2", receive: str = "open", as_json: Js
     if "error" in answer:
         error = answer["error"]
         _write(answer, as_json, tables.refusal)
-        _fail(f"{error['where']}: {error['found']}; allowed: {error['allowed']}. {error['do']}" if isinstance(error, dict) else error)
+        _fail(
+            f"{error['where']}: {error['found']}; allowed: {error['allowed']}. {error['do']}"
+            if isinstance(error, dict)
+            else error
+        )
     _write(answer, as_json, tables.resolution)
 
 
@@ -101,7 +105,9 @@ def twin(
         lines = keys.read_text(encoding="utf-8").splitlines()
     except (OSError, UnicodeDecodeError) as error:
         _fail(f"{keys}: {error}")
-    answer = run_request({"command": "twin", "model": model, "firmware": firmware, "region": region, "start": _read_json(start), "keys": lines})
+    answer = run_request(
+        {"command": "twin", "model": model, "firmware": firmware, "region": region, "start": _read_json(start), "keys": lines}
+    )
     if "error" in answer:
         _fail(str(answer["error"]))
     _write(answer, as_json, tables.twin)

@@ -42,7 +42,9 @@ def sheet(answer: dict[str, Any]) -> str:
     if proof["verdict"] == "beyond":
         return f"beyond this radio: {proof['part']}: {proof['why']}. {proof['nearest']}"
     goal, counts = answer["goal"], answer["counts"]
-    lines = [f"{answer['model']} firmware {answer['firmware']}, slot {goal['slot']}: {proof['verdict']} from {proof['starts']} starts"]
+    lines = [
+        f"{answer['model']} firmware {answer['firmware']}, slot {goal['slot']}: {proof['verdict']} from {proof['starts']} starts"
+    ]
     lines.append(", ".join(f"{v} {k}" for k, v in counts.items()))
     lines += [f"  limit: {text}" for text in answer["limits"]]
     for chapter in answer["chapters"]:
@@ -73,7 +75,9 @@ def proofs(answer: dict[str, Any]) -> str:
     head = f"{'radio':<20} {'goal':<16} {'proven':>7} {'beyond':>7} {'refuted':>8} {'not found':>10}"
     lines = [head]
     for row in answer["rows"]:
-        lines.append(f"{row['model']:<20} {row['kind']:<16} {row['proven']:>7} {row['beyond']:>7} {row['refuted']:>8} {row['not found']:>10}")
+        lines.append(
+            f"{row['model']:<20} {row['kind']:<16} {row['proven']:>7} {row['beyond']:>7} {row['refuted']:>8} {row['not found']:>10}"
+        )
     lines += [f"{f['model']} {f['kind']}: {f['why']}" for f in answer["faults"]]
     return "\n".join(lines)
 

@@ -120,7 +120,7 @@ class _Builder:
             name,
             region,
             tuple(given.receive_hz),
-            tuple(given.transmit_hz[region]),  # type: ignore[index]
+            tuple(given.transmit_hz[region]),
             tuple(VfoBand(b.name, b.low_hz, b.high_hz, tuple(b.new_hz)) for b in given.bands),
             tuple(given.units.names),
             given.units.word,
@@ -282,7 +282,7 @@ class _Builder:
             return None
         parsed = self._press(press)
         if parsed is None:
-            self.wrong(path, "no press: write \"KEY tap\", \"KEY hold 1\", \"DIAL turn\", \"KEY+KEY tap\" or \"digits\"")
+            self.wrong(path, 'no press: write "KEY tap", "KEY hold 1", "DIAL turn", "KEY+KEY tap" or "digits"')
             return None
         return Binding(parsed, verb, arg, mode)
 

@@ -51,8 +51,8 @@ def _spans(ranges: list[_Range]) -> tuple[Span, ...]:
 
 
 def _segment(given: _Repeaters) -> RepeaterSegment:
-    inside = Span(*given.segment_hz) if given.segment_hz else None
-    return RepeaterSegment(Span(*given.outputs_hz), tuple(given.shifts_hz), inside, given.ask, given.why)
+    inside = Span(given.segment_hz[0], given.segment_hz[1]) if given.segment_hz else None
+    return RepeaterSegment(Span(given.outputs_hz[0], given.outputs_hz[1]), tuple(given.shifts_hz), inside, given.ask, given.why)
 
 
 @cache
@@ -67,7 +67,7 @@ def load_region(name: str) -> BandPlan:
         region.name,
         region.note,
         tuple(region.rasters_hz),
-        tuple(Band(b.name, Span(*b.range_hz)) for b in region.bands),
+        tuple(Band(b.name, Span(b.range_hz[0], b.range_hz[1])) for b in region.bands),
         tuple(_segment(r) for r in region.repeaters),
         _spans(region.simplex),
         tuple(region.calling_hz),

@@ -68,7 +68,9 @@ def read_yaml(text: str, file: str) -> Located:
     return Located(file, data, lines)
 
 
-def _plain(node: Node, path: tuple[str | int, ...], lines: dict[tuple[str | int, ...], int], problems: list[Problem], file: str) -> Any:
+def _plain(
+    node: Node, path: tuple[str | int, ...], lines: dict[tuple[str | int, ...], int], problems: list[Problem], file: str
+) -> Any:
     lines[path] = node.start_mark.line + 1
     if isinstance(node, MappingNode):
         found: dict[str, Any] = {}

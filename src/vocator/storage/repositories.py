@@ -7,7 +7,18 @@ from typing import Any
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
-from vocator.core.keeping.records import KeptSheet, LogEntry, Outcome, Radio, SheetStatus, Slot, SlotEvent, SlotState, Station, Tick
+from vocator.core.keeping.records import (
+    KeptSheet,
+    LogEntry,
+    Outcome,
+    Radio,
+    SheetStatus,
+    Slot,
+    SlotEvent,
+    SlotState,
+    Station,
+    Tick,
+)
 from vocator.storage.tables import LogRow, RadioRow, SheetRow, SlotEventRow, SlotRow, StationRow, TickRow
 
 STATION_ID = 1
@@ -78,12 +89,22 @@ class RadioRepository:
 
     def note(self, radio_id: int, event: SlotEvent) -> None:
         """Set a slot's state and add the event to its history."""
-        self.session.merge(SlotRow(radio_id=radio_id, slot=event.slot, state=str(event.state), channel=event.channel, changed_at=event.at))
-        self.session.add(SlotEventRow(radio_id=radio_id, slot=event.slot, at=event.at, state=str(event.state), text=event.text, channel=event.channel))
+        self.session.merge(
+            SlotRow(radio_id=radio_id, slot=event.slot, state=str(event.state), channel=event.channel, changed_at=event.at)
+        )
+        self.session.add(
+            SlotEventRow(
+                radio_id=radio_id, slot=event.slot, at=event.at, state=str(event.state), text=event.text, channel=event.channel
+            )
+        )
 
     def history(self, radio_id: int, slot: str) -> list[SlotEvent]:
         """Return the history of a slot, the latest first."""
-        query = select(SlotEventRow).where(SlotEventRow.radio_id == radio_id, SlotEventRow.slot == slot).order_by(SlotEventRow.at.desc(), SlotEventRow.id.desc())
+        query = (
+            select(SlotEventRow)
+            .where(SlotEventRow.radio_id == radio_id, SlotEventRow.slot == slot)
+            .order_by(SlotEventRow.at.desc(), SlotEventRow.id.desc())
+        )
         return [SlotEvent(r.at, r.slot, SlotState(r.state), r.text, r.channel) for r in self.session.scalars(query)]
 
 
@@ -138,14 +159,19 @@ class LogRepository:
     def add(self, entry: LogEntry) -> None:
         """Add a line."""
         outcome = str(entry.outcome) if entry.outcome else None
-        self.session.add(LogRow(at=entry.at, radio=entry.radio, slot=entry.slot, text=entry.text, proof=entry.proof, outcome=outcome))
+        self.session.add(
+            LogRow(at=entry.at, radio=entry.radio, slot=entry.slot, text=entry.text, proof=entry.proof, outcome=outcome)
+        )
 
     def latest(self, count: int, before: datetime | None = None) -> list[LogEntry]:
         """Return so many lines, the latest first, all before a moment if one is given."""
         query = select(LogRow).order_by(LogRow.at.desc(), LogRow.id.desc()).limit(count)
         if before is not None:
             query = query.where(LogRow.at < before)
-        return [LogEntry(r.at, r.radio, r.slot, r.text, r.proof, Outcome(r.outcome) if r.outcome else None, r.id) for r in self.session.scalars(query)]
+        return [
+            LogEntry(r.at, r.radio, r.slot, r.text, r.proof, Outcome(r.outcome) if r.outcome else None, r.id)
+            for r in self.session.scalars(query)
+        ]
 
 
 def _radio(row: RadioRow) -> Radio:

@@ -118,13 +118,18 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         channel = replace(channel, tx_hz=channel.rx_hz)
         if twin.profile.may_send(channel.rx_hz):
             power = lowest_power(twin) or power
-            notes.append(f"receive only, but this radio would send on {channel.rx_hz / 1e6:.3f}: keep off PTT; lowest power is set")
+            notes.append(
+                f"receive only, but this radio would send on {channel.rx_hz / 1e6:.3f}: keep off PTT; lowest power is set"
+            )
         else:
             notes.append("receive only: this radio does not send there")
     label, label_notes = fit_label(twin.profile, request.label or channel.label, bool(request.label))
     if power is not None and twin.power not in twin.stored_place:
         power = None
-    reasons = {**resolution.reasons, "power": "as asked" if asked else "the highest, unless asked otherwise; stored with the channel"}
+    reasons = {
+        **resolution.reasons,
+        "power": "as asked" if asked else "the highest, unless asked otherwise; stored with the channel",
+    }
     goal = Goal(
         slot,
         replace(channel, power=power, label=label),

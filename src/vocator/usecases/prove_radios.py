@@ -15,7 +15,21 @@ from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.twins import twin_of
 
-KINDS = ("simplex", "repeater", "odd split", "cross-band", "send", "send and open", "code", "inverted code", "cross", "narrow", "each power", "receive only", "label")
+KINDS = (
+    "simplex",
+    "repeater",
+    "odd split",
+    "cross-band",
+    "send",
+    "send and open",
+    "code",
+    "inverted code",
+    "cross",
+    "narrow",
+    "each power",
+    "receive only",
+    "label",
+)
 OFFSETS_HZ = (100_000, 500_000, 600_000, 1_600_000, 5_000_000, 7_600_000)
 
 
@@ -104,14 +118,18 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
     power = twin.power
     words = [twin.settings[power].domain.text(i) for i in range(twin.settings[power].domain.count)] if power is not None else []
     stored = power is not None and power in twin.stored_place
-    word = (rng.choice(words) if kind == "each power" else words[twin.settings[power].new[0]]) if stored and power is not None else None
+    word = (
+        (rng.choice(words) if kind == "each power" else words[twin.settings[power].new[0]])
+        if stored and power is not None
+        else None
+    )
     width = Width.NARROW if kind == "narrow" else Width.WIDE
     label = _label(rng, twin) if kind == "label" else None
     channel = Channel(rx_hz, tx_hz, _tone(rng, kind), width, word, label)
     return Goal(rng.randrange(twin.profile.slot_count), channel, kind == "receive only", kind != "receive only")
 
 
-def test_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None) -> Tested:
+def try_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None) -> Tested:
     """Plan and prove one goal."""
     model = twin.profile.model
     try:
@@ -140,5 +158,5 @@ def prove_radios(models: list[str], channels: int, starts: int | None, seed: int
             twin = twin_of(model, firmware.name)
             progress(f"{model} firmware {firmware.name}")
             for kind, goal in goals_for(twin, channels, seed):
-                table.add(test_goal(twin, kind, goal, starts))
+                table.add(try_goal(twin, kind, goal, starts))
     return table

@@ -12,7 +12,9 @@ from vocator.core.radio.twin import Twin
 from vocator.usecases.twins import twin_of
 
 
-def run_twin(model: str, keys: list[str], firmware: str | None = None, region: str = "r2", start: dict[str, Any] | None = None) -> dict[str, Any]:
+def run_twin(
+    model: str, keys: list[str], firmware: str | None = None, region: str = "r2", start: dict[str, Any] | None = None
+) -> dict[str, Any]:
     """Return trace, memory, VFO, mode and row after the keys.
 
     Raises NotFound, StartError, ActionError, UntilFailed.

@@ -81,7 +81,9 @@ def worked_sum(made: MadeSheet) -> list[dict[str, str]]:
     return sum_lines(made.goal.channel.as_dict(), made.goal.reasons, made.goal.receive_only)
 
 
-def sum_lines(channel: dict[str, Any], reasons: dict[str, str], receive_only: bool, pending: bool = False) -> list[dict[str, str]]:
+def sum_lines(
+    channel: dict[str, Any], reasons: dict[str, str], receive_only: bool, pending: bool = False
+) -> list[dict[str, str]]:
     """Return the lines of a worked sum: name, sign, number or word, reason."""
     rx, tx = channel["rx_hz"], channel["tx_hz"]
     lines = [_line("receive", "", megahertz(rx), reasons.get("rx_hz", ""))]

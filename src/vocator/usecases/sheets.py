@@ -115,7 +115,9 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
     if one.step == content["written_at"] and content["goal_kind"] == "erase":
         _note(session, after, SlotState.FREE, "erased", one)
     if one.outcome is not None:
-        state = SlotState.CHECKED if one.outcome in CONFIRMING else RadioRepository(session).slot(after.radio_id, after.slot).state
+        state = (
+            SlotState.CHECKED if one.outcome in CONFIRMING else RadioRepository(session).slot(after.radio_id, after.slot).state
+        )
         _note(session, after, state, f"on-air check: {str(one.outcome).replace('_', ' ')}", one)
     elif one.step == content["read_back_at"]:
         state = RadioRepository(session).slot(after.radio_id, after.slot).state
@@ -131,7 +133,9 @@ def _note(session: Session, sheet: KeptSheet, state: SlotState, text: str, one: 
         channel = RadioRepository(session).slot(sheet.radio_id, sheet.slot).channel
     RadioRepository(session).note(sheet.radio_id, SlotEvent(one.at, sheet.slot, state, text, channel))
     proof = f"proven from {sheet.content['proof']['starts']} starts"
-    LogRepository(session).add(LogEntry(one.at, sheet.content["my_name"], sheet.slot, f"{text}: {sheet.title}", proof, one.outcome))
+    LogRepository(session).add(
+        LogEntry(one.at, sheet.content["my_name"], sheet.slot, f"{text}: {sheet.title}", proof, one.outcome)
+    )
 
 
 def put_away(session: Session, sheet_id: str) -> None:

@@ -37,7 +37,8 @@ def unpack(twin: Twin, token: str) -> State:
             slots[int(index)] = Stored(rx, split, tuple(values), label, group)
         fields["slots"] = slots
         fields["signals"] = [Signal(*signal) for signal in fields["signals"]]
-        state = State(**{k: tuple(v) if isinstance(v, list) else v for k, v in fields.items()})
+        fields = {k: tuple(v) if isinstance(v, list) else v for k, v in fields.items()}
+        state = State(**fields)
         display(twin, state)
     except (ValueError, KeyError, TypeError, IndexError, zlib.error) as error:
         raise StartError(f"twin: this is no state of the {twin.profile.name}; start it anew") from error

@@ -62,7 +62,9 @@ def resolve(line: str, plan: BandPlan, closed_receive: bool = False) -> Resoluti
     """
     reading = read_line(line)
     if reading.rx_hz is None:
-        raise Refusal(line.strip(), "listing line", "the frequency you listen on", "Add the output, for example: in 146.73 out 147.33.")
+        raise Refusal(
+            line.strip(), "listing line", "the frequency you listen on", "Add the output, for example: in 146.73 out 147.33."
+        )
     _check_raster(reading.rx_hz, plan)
     out = Resolution(Channel(reading.rx_hz, None), False, reading.power)
     out.reasons["rx_hz"] = "as read"
@@ -84,7 +86,12 @@ def _check_raster(hz: int, plan: BandPlan) -> None:
         return
     near = megahertz(plan.nearest_on_raster(hz))
     rasters = ", ".join(f"{raster / 1000:g}" for raster in plan.rasters_hz)
-    raise Refusal(megahertz(hz), "frequency", f"multiples of {rasters} kHz; nearest: {near}", f"Listings drop digits: write {near} if that is meant.")
+    raise Refusal(
+        megahertz(hz),
+        "frequency",
+        f"multiples of {rasters} kHz; nearest: {near}",
+        f"Listings drop digits: write {near} if that is meant.",
+    )
 
 
 def _transmit(reading: Reading, plan: BandPlan, out: Resolution) -> int | None:
@@ -95,11 +102,22 @@ def _transmit(reading: Reading, plan: BandPlan, out: Resolution) -> int | None:
     if reading.receive_only or plan.band(rx_hz) is None:
         if sending:
             said = "receive only" if reading.receive_only else f"{megahertz(rx_hz)} outside every amateur band"
-            raise Refusal(f"{said}, and something to send on", "sign or input", "receive only, or a channel in an amateur band", "Leave the sign or the input out, or correct the frequency.")
-        return _receive_only(reading, plan, out)
+            raise Refusal(
+                f"{said}, and something to send on",
+                "sign or input",
+                "receive only, or a channel in an amateur band",
+                "Leave the sign or the input out, or correct the frequency.",
+            )
+        _note_receive_only(reading, plan, out)
+        return None
     if reading.simplex:
         if sending:
-            raise Refusal("simplex together with a shift or an input", "shift", "one of the two", "Leave out simplex, or the sign and the input.")
+            raise Refusal(
+                "simplex together with a shift or an input",
+                "shift",
+                "one of the two",
+                "Leave out simplex, or the sign and the input.",
+            )
         out.reasons["tx_hz"] = "the line says simplex"
         return rx_hz
     if reading.input_hz is not None:
@@ -110,7 +128,7 @@ def _transmit(reading: Reading, plan: BandPlan, out: Resolution) -> int | None:
     return _from_habit(reading, rx_hz, segment, plan, out)
 
 
-def _receive_only(reading: Reading, plan: BandPlan, out: Resolution) -> None:
+def _note_receive_only(reading: Reading, plan: BandPlan, out: Resolution) -> None:
     assert reading.rx_hz is not None
     span = plan.receive_only_span(reading.rx_hz)
     out.receive_only = True
@@ -127,13 +145,28 @@ def _from_input(reading: Reading, input_hz: int, plan: BandPlan, out: Resolution
     assert rx_hz is not None
     _check_raster(input_hz, plan)
     if plan.band(input_hz) is None:
-        raise Refusal(f"input {megahertz(input_hz)}", "input", "a frequency in an amateur band", "Correct the input, or leave it out and give the sign.")
+        raise Refusal(
+            f"input {megahertz(input_hz)}",
+            "input",
+            "a frequency in an amateur band",
+            "Correct the input, or leave it out and give the sign.",
+        )
     shift_hz = input_hz - rx_hz
     if reading.sign is not None and shift_hz * reading.sign <= 0:
         word = "plus" if reading.sign > 0 else "minus"
-        raise Refusal(f"sign {word}, but input {megahertz(input_hz)}", "sign", f"{_signed(shift_hz)}, from the input", "Correct the sign or the input.")
+        raise Refusal(
+            f"sign {word}, but input {megahertz(input_hz)}",
+            "sign",
+            f"{_signed(shift_hz)}, from the input",
+            "Correct the sign or the input.",
+        )
     if reading.offset_hz is not None and abs(shift_hz) != reading.offset_hz:
-        raise Refusal(f"offset {megahertz(reading.offset_hz)}, but input {megahertz(input_hz)}", "offset", _signed(shift_hz), "Correct the offset or the input.")
+        raise Refusal(
+            f"offset {megahertz(reading.offset_hz)}, but input {megahertz(input_hz)}",
+            "offset",
+            _signed(shift_hz),
+            "Correct the offset or the input.",
+        )
     out.reasons["tx_hz"] = "the input as read" if shift_hz else "input and output are the same: simplex"
     if plan.band(input_hz) != plan.band(rx_hz):
         out.notes.append(Note("tx_hz", "input and output stand on different bands"))
@@ -194,10 +227,18 @@ def _from_habit(reading: Reading, rx_hz: int, segment: RepeaterSegment | None, p
     if len(possible) > 1 and (segment.ask or segment.segment is not None):
         if not reading.sign_unknown:
             choices = tuple(_signed(shift) for shift in possible)
-            out.doubts.append(Doubt("tx_hz", f"{segment.why[0].upper()}{segment.why[1:]}, and more than one shift fits: which does the listing give?", choices))
+            out.doubts.append(
+                Doubt(
+                    "tx_hz",
+                    f"{segment.why[0].upper()}{segment.why[1:]}, and more than one shift fits: which does the listing give?",
+                    choices,
+                )
+            )
             out.reasons["tx_hz"] = "asked"
             return None
-        out.notes.append(Note("tx_hz", f"sign not known: {_signed(possible[0])} is tried first, {_signed(possible[1])} is the other"))
+        out.notes.append(
+            Note("tx_hz", f"sign not known: {_signed(possible[0])} is tried first, {_signed(possible[1])} is the other")
+        )
     shift_hz = possible[0] if possible else segment.shifts_hz[0]
     if segment.segment is not None:
         other = [s for s in segment.shifts_hz if s not in possible]
@@ -216,7 +257,9 @@ def _compare_habit(shift_hz: int, rx_hz: int, plan: BandPlan, out: Resolution) -
     possible = segment.possible(rx_hz)
     if possible and shift_hz not in possible:
         habit = " or ".join(_signed(s) for s in possible)
-        out.notes.append(Note("tx_hz", f"the listing says {_signed(shift_hz)}, the habit here is {habit}: the listing is kept, check it"))
+        out.notes.append(
+            Note("tx_hz", f"the listing says {_signed(shift_hz)}, the habit here is {habit}: the listing is kept, check it")
+        )
 
 
 def _tone(reading: Reading, out: Resolution, tx_hz: int | None, closed: bool) -> ToneUse:
@@ -230,13 +273,20 @@ def _tone(reading: Reading, out: Resolution, tx_hz: int | None, closed: bool) ->
         if plain in (sent, opened):
             plain = None
         else:
-            raise Refusal(f"tone {plain} beside {sent or opened}", "tone", "one tone, or t… for sending and r… for opening", "Say which is sent and which opens.")
+            raise Refusal(
+                f"tone {plain} beside {sent or opened}",
+                "tone",
+                "one tone, or t… for sending and r… for opening",
+                "Say which is sent and which opens.",
+            )
     if plain is not None:
         return _one_tone(plain, reading, out, closed)
     if sent or opened:
         return _two_sides(sent, opened, reading, out, closed)
     if reading.tone_words in ("send", "both"):
-        raise Refusal("a use for a tone, but no tone", "tone", "a tone of the list or a DCS code", "Add the tone, for example t103.5.")
+        raise Refusal(
+            "a use for a tone, but no tone", "tone", "a tone of the list or a DCS code", "Add the tone, for example t103.5."
+        )
     _no_tone_said(reading, out, tx_hz)
     return ToneUse()
 
@@ -257,9 +307,7 @@ def _one_tone(plain: str, reading: Reading, out: Resolution, closed: bool) -> To
 
 
 def _two_sides(sent: str | None, opened: str | None, reading: Reading, out: Resolution, closed: bool) -> ToneUse:
-    if reading.tone_words == "both" and opened is None:
-        opened = sent
-    elif closed and opened is None and reading.tone_words != "send":
+    if (reading.tone_words == "both" and opened is None) or (closed and opened is None and reading.tone_words != "send"):
         opened = sent
     use = tone_use(sent, opened)
     out.reasons["tone_mode"] = {
@@ -273,7 +321,9 @@ def _two_sides(sent: str | None, opened: str | None, reading: Reading, out: Reso
 def _no_tone_said(reading: Reading, out: Resolution, tx_hz: int | None) -> None:
     out.reasons["tone_mode"] = "the line names no tone"
     if reading.tone_words == "unknown":
-        out.notes.append(Note("tone_mode", "tone not known: listen on the output while somebody talks and let the radio search for it"))
+        out.notes.append(
+            Note("tone_mode", "tone not known: listen on the output while somebody talks and let the radio search for it")
+        )
     elif tx_hz != reading.rx_hz and not out.receive_only:
         out.notes.append(Note("tone_mode", "no tone in the line: none, or not said?"))
 
@@ -287,8 +337,7 @@ def _width(reading: Reading, out: Resolution) -> Width:
 
 
 def _plain(hz: int) -> str:
-    text = f"{hz / 1_000_000:.3f}".rstrip("0").rstrip(".")
-    return text
+    return f"{hz / 1_000_000:.3f}".rstrip("0").rstrip(".")
 
 
 def _signed(shift_hz: int) -> str:

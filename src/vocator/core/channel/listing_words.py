@@ -69,22 +69,39 @@ def read_line(line: str) -> Reading:
         else:
             raise Refusal(repr(text[at]), f"character {at + 1} of the line", "digits, signs, words", "Take it out.")
     if reading.rx_hz is None and reading.input_hz is None:
-        raise Refusal(line.strip(), "listing line", "a line with a frequency in it", "Add the frequency you listen on, for example 147.330.")
+        raise Refusal(
+            line.strip(), "listing line", "a line with a frequency in it", "Add the frequency you listen on, for example 147.330."
+        )
     return reading
 
 
 def _check_characters(line: str) -> None:
     if not line.strip():
-        raise Refusal("an empty line", "listing line", "a frequency, then sign, offset, tone", "Type what the listing says, for example 147.33 + 103.5.")
+        raise Refusal(
+            "an empty line",
+            "listing line",
+            "a frequency, then sign, offset, tone",
+            "Type what the listing says, for example 147.33 + 103.5.",
+        )
     if len(line.strip().splitlines()) > 1:
         count = len(line.strip().splitlines())
         raise Refusal(f"{count} lines", "listing line", "one line at a time", "Give the lines one after the other.")
     if len(line) > LONGEST_LINE:
-        raise Refusal(f"{len(line)} characters", "listing line", f"at most {LONGEST_LINE}", "Give the channel alone, without the text around it.")
+        raise Refusal(
+            f"{len(line)} characters",
+            "listing line",
+            f"at most {LONGEST_LINE}",
+            "Give the channel alone, without the text around it.",
+        )
     for at, char in enumerate(line, 1):
         if not (" " <= char <= "~" or char in "−–±\t\n\r"):
             shown = repr(char) if char.isprintable() else f"character code {ord(char)}"
-            raise Refusal(shown, f"character {at} of the line", "plain letters, digits and signs", "Take it out or write it in plain letters.")
+            raise Refusal(
+                shown,
+                f"character {at} of the line",
+                "plain letters, digits and signs",
+                "Take it out or write it in plain letters.",
+            )
 
 
 def frequency_hz(text: str, unit: str = "") -> int:
@@ -110,7 +127,9 @@ def known_tone(text: str) -> str:
     tone = value if "." in value else value + ".0"
     if tone not in CTCSS_50:
         near = " or ".join(neighbours(float(tone)))
-        raise Refusal(f"tone {text}", "tone", f"a tone of the list; nearest: {near}", f"Take {near}, or ask again what the listing says.")
+        raise Refusal(
+            f"tone {text}", "tone", f"a tone of the list; nearest: {near}", f"Take {near}, or ask again what the listing says."
+        )
     return tone
 
 
@@ -118,7 +137,12 @@ def known_code(digits: str, polarity: str | None) -> str:
     """Return the DCS code that the digits write, normal unless said, or refuse."""
     if digits not in DCS_104:
         near = " or ".join(nearest_codes(digits))
-        raise Refusal(f"DCS code {digits}", "code", f"one of the 104 codes; nearest: {near}", f"Take {near}, or ask again what the listing says.")
+        raise Refusal(
+            f"DCS code {digits}",
+            "code",
+            f"one of the 104 codes; nearest: {near}",
+            f"Take {near}, or ask again what the listing says.",
+        )
     return digits + (polarity or "n").upper()
 
 
@@ -134,7 +158,9 @@ def _put_side(reading: Reading, side: str | None, value: str) -> None:
 
 def _once(before: str | None, now: str, what: str) -> str:
     if before is not None and before != now:
-        raise Refusal(f"{before} and {now}", what, "one of them", "Leave one of the two out, or say which is sent (t) and which opens (r).")
+        raise Refusal(
+            f"{before} and {now}", what, "one of them", "Leave one of the two out, or say which is sent (t) and which opens (r)."
+        )
     return now
 
 
@@ -184,7 +210,12 @@ def _take_number(reading: Reading, match: re.Match[str], role: str) -> str | Non
         return None
     hz = frequency_hz(number, unit)
     if hz < 1_000_000:
-        raise Refusal(match[0].strip(), "number", "a frequency, an offset with its sign, or a tone", "Say what it is: t103.5 for a tone, +0.6 for an offset.")
+        raise Refusal(
+            match[0].strip(),
+            "number",
+            "a frequency, an offset with its sign, or a tone",
+            "Say what it is: t103.5 for a tone, +0.6 for an offset.",
+        )
     if role == "in" or (have and role == "rx"):
         if reading.input_hz is not None and reading.input_hz != hz:
             raise Refusal(f"a further frequency {number}", "frequency", "one output and one input", "Leave it out.")

@@ -97,7 +97,12 @@ def fit_label(profile: Profile, label: str | None, asked: bool) -> tuple[str | N
         raise Refusal(f"label {label} with {', '.join(bad)}", "label", allowed, "Choose other characters.")
     if asked and len(written) > profile.label_length:
         cut = written[: profile.label_length].rstrip()
-        raise Refusal(f"label {label}, {len(written)} characters", "label", f"at most {profile.label_length}", f"Shorten it, for example {cut}.")
+        raise Refusal(
+            f"label {label}, {len(written)} characters",
+            "label",
+            f"at most {profile.label_length}",
+            f"Shorten it, for example {cut}.",
+        )
     fitted = "".join(c for c in written if c in profile.label_characters)[: profile.label_length].strip()
     if fitted != written:
         notes.append(f"label shortened to {fitted}")
@@ -113,9 +118,17 @@ def check_reach(machine: Machine, goal: Goal) -> None:
     tx_hz = channel.tx_hz
     if not goal.receive_only and tx_hz is not None and not profile.may_send(tx_hz):
         ranges = ", ".join(f"{a / 1e6:g}–{b / 1e6:g}" for a, b in profile.transmit_hz)
-        raise Beyond("transmit frequency", f"this radio does not send on {megahertz(tx_hz)}, only on {ranges} MHz", "It can be stored as receive only: add 'receive only' to the line.")
+        raise Beyond(
+            "transmit frequency",
+            f"this radio does not send on {megahertz(tx_hz)}, only on {ranges} MHz",
+            "It can be stored as receive only: add 'receive only' to the line.",
+        )
     if frequency_step(machine, channel.rx_hz) is None:
-        raise Beyond("receive frequency", f"{megahertz(channel.rx_hz)} cannot be typed on this radio", "Take a frequency on the radio's grid.")
+        raise Beyond(
+            "receive frequency",
+            f"{megahertz(channel.rx_hz)} cannot be typed on this radio",
+            "Take a frequency on the radio's grid.",
+        )
     _check_split(machine, channel)
     try:
         required_values(machine, channel)
@@ -126,12 +139,16 @@ def check_reach(machine: Machine, goal: Goal) -> None:
 def _check_split(machine: Machine, channel: Channel) -> None:
     if reaches_by_offset(machine, channel):
         return
-    can_split = any(b.verb == "write_split" for s in machine.screens for b in s.bind) or any(s.second_save for s in machine.screens)
+    can_split = any(b.verb == "write_split" for s in machine.screens for b in s.bind) or any(
+        s.second_save for s in machine.screens
+    )
     if not can_split:
         raise Beyond("odd split", "this radio has no second save for a transmit frequency", "Take an offset that it can set.")
     assert channel.tx_hz is not None
     if frequency_step(machine, channel.tx_hz) is None or not machine.profile.receives(channel.tx_hz):
-        raise Beyond("odd split", f"{megahertz(channel.tx_hz)} cannot be typed on this radio", "Take a frequency on the radio's grid.")
+        raise Beyond(
+            "odd split", f"{megahertz(channel.tx_hz)} cannot be typed on this radio", "Take a frequency on the radio's grid."
+        )
 
 
 def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
@@ -144,7 +161,11 @@ def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
         why = f"this radio has no {'inverted codes' if code.endswith('I') else 'code ' + code}"
         return Beyond("code", why, "Receive it with an open squelch; it will not open by sending.")
     if part == "tone":
-        return Beyond("tone", f"this radio does not have tone {tone.tone_tx or tone.tone_rx}", "Receive it with an open squelch; it will not open by sending.")
+        return Beyond(
+            "tone",
+            f"this radio does not have tone {tone.tone_tx or tone.tone_rx}",
+            "Receive it with an open squelch; it will not open by sending.",
+        )
     return Beyond(part, f"this radio has no such {part}", "Leave that part out.")
 
 
@@ -159,10 +180,9 @@ def frequency_step(machine: Machine, hz: int) -> int | None:
     if entry.grid == "typed" or machine.step is None:
         return -1 if entered_hz(machine, machine.start, entry, typed) == hz else None
     setting = machine.settings[machine.step]
-    for index in (setting.new[0], *range(setting.domain.count)):
-        if entered_hz(machine, machine.put(machine.start, machine.step, index), entry, typed) == hz:
-            return index
-    return None
+    order: list[int] = [setting.new[0], *range(setting.domain.count)]
+    fitting = (i for i in order if entered_hz(machine, machine.put(machine.start, machine.step, i), entry, typed) == hz)
+    return next(fitting, None)
 
 
 def without_opening(channel: Channel) -> Channel:

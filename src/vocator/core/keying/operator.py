@@ -33,7 +33,9 @@ class Run:
     trouble_step: int = -1
 
 
-def follow(twin: Twin, sheet: Sheet, start: State, parsed: dict[str, list[Action]] | None = None, keep_frames: bool = True) -> Run:
+def follow(
+    twin: Twin, sheet: Sheet, start: State, parsed: dict[str, list[Action]] | None = None, keep_frames: bool = True
+) -> Run:
     """Follow a sheet from a start; stops at the first step that does not do as it says.
 
     ``parsed`` may hold the actions already read, so that many runs read them once.

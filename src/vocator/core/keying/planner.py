@@ -60,4 +60,6 @@ def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
     read_back(draft, goal)
     limits = [*goal.notes, *unseen(twin, goal)]
     changes = ["reverse off"] if routes.presses(twin.vfo, "reverse") else []
-    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes) if known is None else ())
+    return Sheet(
+        twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes) if known is None else ()
+    )

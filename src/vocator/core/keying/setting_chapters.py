@@ -41,16 +41,33 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
             draft.alternatives("Ready", options)
     else:
         seen = display(twin, draft.state)
-        draft.step("Ready", [], shows=seen.main, say=f"Look: {seen.main} stands on the display", why="the short way goes on from there; if not, take the long way")
+        draft.step(
+            "Ready",
+            [],
+            shows=seen.main,
+            say=f"Look: {seen.main} stands on the display",
+            why="the short way goes on from there; if not, take the long way",
+        )
     if goal.row is not None and not (draft.known and twin.profile.units[draft.state.unit] == goal.row):
         key = routes.presses(twin.vfo, "next", "unit")
         assert key is not None
-        draft.step("Ready", [f"{' '.join(key)} until {goal.row}"], say=f"Choose {twin.profile.unit_word} {goal.row}", why="the channel is set up there")
+        draft.step(
+            "Ready",
+            [f"{' '.join(key)} until {goal.row}"],
+            say=f"Choose {twin.profile.unit_word} {goal.row}",
+            why="the channel is set up there",
+        )
     if draft.known and not twin.in_memory(draft.state):
         return
-    key = key_for(twin.screens[twin.memory], "mode", "vfo")
-    assert key is not None
-    draft.step("Ready", [key], when=When(slot_shown=True), say=f"If a slot number shows: tap {key}", why="a slot number means memory mode; a channel is built in VFO mode")
+    to_vfo = key_for(twin.screens[twin.memory], "mode", "vfo")
+    assert to_vfo is not None
+    draft.step(
+        "Ready",
+        [to_vfo],
+        when=When(slot_shown=True),
+        say=f"If a slot number shows: tap {to_vfo}",
+        why="a slot number means memory mode; a channel is built in VFO mode",
+    )
 
 
 def _spoken(actions: tuple[str, ...]) -> str:
@@ -64,7 +81,13 @@ def clear(draft: Draft, routes: Routes, goal: Goal) -> None:
     icons = draft.twin.reverse_icons
     actions = routes.presses(draft.twin.vfo, "reverse")
     if icons and actions and not (draft.known and not draft.state.reverse):
-        draft.step("Clear", [" ".join(actions)], when=When(icon=icons[0]), say=f"If {icons[0]} shows: reverse off", why="reverse swaps receive and send")
+        draft.step(
+            "Clear",
+            [" ".join(actions)],
+            when=When(icon=icons[0]),
+            say=f"If {icons[0]} shows: reverse off",
+            why="reverse swaps receive and send",
+        )
 
 
 def set_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str) -> None:
@@ -152,7 +175,9 @@ def _set_in_list(draft: Draft, routes: Routes, list_screen: int, todo: dict[int,
     leave = key_for(screen, "home")
     if leave is not None:
         word = "; it does not send there" if leave == "[PTT]" else ""
-        draft.step(title, [leave], when=When(screen=screen.shows), say=f"Leave the list: tap {leave}{word}", why="the settings are kept")
+        draft.step(
+            title, [leave], when=When(screen=screen.shows), say=f"Leave the list: tap {leave}{word}", why="the settings are kept"
+        )
 
 
 def _set_one(draft: Draft, routes: Routes, via: Via, value: int, opening: list[str], why: str) -> None:
@@ -203,7 +228,14 @@ def _check_reverse(draft: Draft, routes: Routes, goal: Goal) -> None:
     if draft.value(draft.twin.shift or 0) == 0:
         return
     shown = frequency(goal.channel.rx_hz)
-    draft.step("Try", [" ".join(actions)], when=When(not_shows=shown), shows=shown, say=f"If {shown} does not show: reverse off", why="reverse was left on: it swaps receive and send")
+    draft.step(
+        "Try",
+        [" ".join(actions)],
+        when=When(not_shows=shown),
+        shows=shown,
+        say=f"If {shown} does not show: reverse off",
+        why="reverse was left on: it swaps receive and send",
+    )
 
 
 def _why(goal: Goal, means: Means) -> str:

@@ -33,7 +33,12 @@ def _odd_channel(twin: Twin, base: State, goal: Goal) -> Stored:
     stored = twin.stored_from_vfo(base)
     values = tuple((v + 1) % twin.settings[s].domain.count for s, v in zip(twin.stored, stored.values, strict=True))
     label = "OLD1"[: twin.profile.label_length] or "OLD"
-    return stored._replace(rx_hz=twin.profile.transmit_hz[0][0] + 1_000_000, values=values, label=label, group=min(1, len(twin.profile.settings_for(Means.GROUP))))
+    return stored._replace(
+        rx_hz=twin.profile.transmit_hz[0][0] + 1_000_000,
+        values=values,
+        label=label,
+        group=min(1, len(twin.profile.settings_for(Means.GROUP))),
+    )
 
 
 def _fill(twin: Twin, base: State, goal: Goal) -> State:
@@ -109,7 +114,10 @@ def _lists(twin: Twin, base: State) -> Iterator[Named]:
     for index, screen in enumerate(twin.screens):
         if screen.kind == "list" and screen.remembers:
             for cursor in (len(screen.entries) // 2, len(screen.entries) - 1):
-                yield f"{screen.name} remembered at {screen.entries[cursor].name}", base._replace(cursors=with_item(base.cursors, index, cursor))
+                yield (
+                    f"{screen.name} remembered at {screen.entries[cursor].name}",
+                    base._replace(cursors=with_item(base.cursors, index, cursor)),
+                )
 
 
 def _others(twin: Twin, filled: State, goal: Goal) -> Iterator[Named]:
@@ -126,4 +134,7 @@ def _open(twin: Twin, filled: State) -> Iterator[Named]:
         screen = twin.screens[state.screen]
         mode = "memory" if state.modes[state.unit] == twin.memory else "VFO"
         half = ", half typed" if state.typed else ""
-        yield f"{screen.name} open in {mode} mode{half}", state._replace(slots=filled.slots if mode == "VFO" and screen.kind != "label" else state.slots)
+        yield (
+            f"{screen.name} open in {mode} mode{half}",
+            state._replace(slots=filled.slots if mode == "VFO" and screen.kind != "label" else state.slots),
+        )

@@ -16,7 +16,9 @@ ANTENNA = "Antenna or dummy load on. Listen first, then give your call sign."
 def try_it(draft: Draft, goal: Goal) -> None:
     """Look, listen, and send once if that is allowed."""
     shown = frequency(goal.channel.rx_hz)
-    draft.step("Try", [], shows=shown, say=f"Look: {shown} stands there. Listen", why="what is heard now will be heard from the slot")
+    draft.step(
+        "Try", [], shows=shown, say=f"Look: {shown} stands there. Listen", why="what is heard now will be heard from the slot"
+    )
     if goal.on_air and reaches_by_offset(draft.twin, goal.channel):
         draft.step("Try", ["[PTT]"], say="Send: give your call sign, listen for the tail or an answer", why=ANTENNA, on_air=True)
 
@@ -91,7 +93,12 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     picker = _picker(twin, "erase")
     slot = twin.profile.slot_text(goal.slot)
     opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
-    draft.step("Store", [*opening, _pick(draft, routes, picker, goal.slot)], say=f"Look at slot {slot} before storing", why="this radio refuses an occupied slot")
+    draft.step(
+        "Store",
+        [*opening, _pick(draft, routes, picker, goal.slot)],
+        say=f"Look at slot {slot} before storing",
+        why="this radio refuses an occupied slot",
+    )
     erase, back = key_for(picker, "erase"), key_for(picker, "back")
     assert erase is not None and back is not None
     mark = picker.occupied_mark + slot
@@ -119,13 +126,28 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     key = key_for(twin.screens[twin.vfo], "mode", "memory")
     assert key is not None
     slot, shown = twin.profile.slot_text(goal.slot), frequency(goal.channel.rx_hz)
-    draft.step("Store", [key], shows=slot, say=f"Memory mode: slot {slot}, {shown}", why="it opens at the slot written; read the frequency, not the name")
+    draft.step(
+        "Store",
+        [key],
+        shows=slot,
+        say=f"Memory mode: slot {slot}, {shown}",
+        why="it opens at the slot written; read the frequency, not the name",
+    )
     actions = routes.presses(twin.memory, "reverse")
     tx_hz = goal.channel.tx_hz
     if actions and tx_hz is not None and not goal.channel.is_simplex:
         sent = frequency(tx_hz)
-        draft.step("Store", [" ".join(actions)], shows=sent, when=When(shows=shown), say=f"Reverse shows the send side: {sent}", why="sign and offset together make this number")
-        draft.step("Store", [" ".join(actions)], shows=shown, when=When(shows=sent), say="Reverse off again", why="else it stays swapped")
+        draft.step(
+            "Store",
+            [" ".join(actions)],
+            shows=sent,
+            when=When(shows=shown),
+            say=f"Reverse shows the send side: {sent}",
+            why="sign and offset together make this number",
+        )
+        draft.step(
+            "Store", [" ".join(actions)], shows=shown, when=When(shows=sent), say="Reverse off again", why="else it stays swapped"
+        )
 
 
 def name(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -138,15 +160,27 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     via = routes.to_screen(twin.memory, editor.name)
     forward, cut, leave = (key_for(editor, verb) for verb in ("forward", "cut", "leave_label"))
     assert forward and cut and leave
-    draft.step("Name", [*_open(draft, routes, via), forward], say="Open the label, start the first place", why=f"{editor.length} places, blank at first")
+    draft.step(
+        "Name",
+        [*_open(draft, routes, via), forward],
+        say="Open the label, start the first place",
+        why=f"{editor.length} places, blank at first",
+    )
     characters = editor.characters
     for place, letter in enumerate(label):
         turn = routes.until(0, characters.index(letter), len(characters), True, "space" if letter == " " else letter)
         actions = [forward] if letter == " " else [turn, forward]
-        draft.step("Name", actions, say=f"{letter if letter != ' ' else 'space'}, then go on", why=f"place {place + 1} of {len(label)}")
+        draft.step(
+            "Name", actions, say=f"{letter if letter != ' ' else 'space'}, then go on", why=f"place {place + 1} of {len(label)}"
+        )
     if len(label) < editor.length:
         draft.step("Name", [cut], shows=label, say=f"Cut what follows: hold for {cut[-3:-1]}", why="a shorter label ends here")
-    draft.step("Name", [leave], say=f"Keep the label: tap {leave}", why="nothing blinks any more, so it is kept" + ("; it does not send there" if leave == "[PTT]" else ""))
+    draft.step(
+        "Name",
+        [leave],
+        say=f"Keep the label: tap {leave}",
+        why="nothing blinks any more, so it is kept" + ("; it does not send there" if leave == "[PTT]" else ""),
+    )
 
 
 def read_back(draft: Draft, goal: Goal) -> None:
@@ -157,7 +191,13 @@ def read_back(draft: Draft, goal: Goal) -> None:
     icons = _expected_icons(draft) if stored else ()
     label = f" or {goal.channel.label}" if goal.channel.label else ""
     signs = " ".join(icons) or "no icon"
-    draft.step("Read back", [], shows=slot, say=f"Look: {slot}, {frequency(goal.channel.rx_hz)}{label}, {signs}", why="frequency or name, sign, tone, width and power as stored")
+    draft.step(
+        "Read back",
+        [],
+        shows=slot,
+        say=f"Look: {slot}, {frequency(goal.channel.rx_hz)}{label}, {signs}",
+        why="frequency or name, sign, tone, width and power as stored",
+    )
     for icon in icons:
         draft.step("Read back", [], shows=icon, say=f"{icon} shows", why=_icon_words(twin, icon))
     if goal.on_air:
@@ -173,7 +213,14 @@ def _expected_icons(draft: Draft) -> tuple[str, ...]:
 
 def _icon_words(twin: Twin, icon: str) -> str:
     rule = next(r for r in twin.profile.icons if r.icon == icon)
-    words = {"shift": "the sign", "split": "an odd split", "tone_use": "the use of the tone", "signalling": "a tone or code", "power": "the power", "width": "the width"}
+    words = {
+        "shift": "the sign",
+        "split": "an odd split",
+        "tone_use": "the use of the tone",
+        "signalling": "a tone or code",
+        "power": "the power",
+        "width": "the width",
+    }
     return f"{words.get(rule.fact, rule.fact)} as stored"
 
 
@@ -201,7 +248,9 @@ def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     opening = routes.presses(twin.memory, "open", question.name)
     yes = key_for(question, "erase")
     assert opening is not None and yes is not None
-    draft.step("Store", [*opening], shows=question.text, say=f"Ask to erase: {question.text}", why="look at the slot number first")
+    draft.step(
+        "Store", [*opening], shows=question.text, say=f"Ask to erase: {question.text}", why="look at the slot number first"
+    )
     draft.step("Store", [yes], say=f"Erase: tap {yes}", why="there is no way back")
 
 

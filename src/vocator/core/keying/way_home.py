@@ -40,7 +40,7 @@ def _candidates(twin: Twin) -> list[tuple[Input, ...]]:
             if press.kind == "tap" and not press.held and press.key != "PTT" and not press.key.isdigit():
                 keys[Tap(press.key)] = None
     leaving = {Tap(b.press.key) for x in twin.screens for b in x.bind if b.verb in ("home", "back", "back_to_list")}
-    keys = {key: None for key in sorted(keys, key=lambda k: k not in leaving)}
+    keys = dict.fromkeys(sorted(keys, key=lambda k: k not in leaving))
     waits: dict[Input, None] = {Wait(s.quiet_ms): None for s in twin.screens if s.quiet_ms}
     taps = [way for n in range(1, MOST_KEYS + 1) for way in product(keys, repeat=n)]
     return [*((wait,) for wait in waits), *taps]

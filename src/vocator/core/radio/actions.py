@@ -42,7 +42,9 @@ _TOKEN = re.compile(
     r"|(?P<until>until\s+)"
     r")"
 )
-_NEXT = re.compile(r"\s+(?=\[|·|wait\s+\d|hear\s|touch\s|hold\s|type\s|(?:[A-Z]?DIAL|MULTI|FUNC|STEP|UP|DOWN)[−-]?\s+(?:until\b|[+−-]\d)|\d+\s+\[|\d{3,}\s*$)")
+_NEXT = re.compile(
+    r"\s+(?=\[|·|wait\s+\d|hear\s|touch\s|hold\s|type\s|(?:[A-Z]?DIAL|MULTI|FUNC|STEP|UP|DOWN)[−-]?\s+(?:until\b|[+−-]\d)|\d+\s+\[|\d{3,}\s*$)"
+)
 
 
 def parse_actions(profile: Profile, line: str) -> list[Action]:

@@ -12,7 +12,6 @@ from vocator.core.channel.channel import Channel, Width, tone_use
 from vocator.core.radio.profile import CHANNEL_PARTS, Means, Profile, Screen
 from vocator.core.radio.state import Signal, State, Stored
 
-
 T = TypeVar("T")
 
 
@@ -269,4 +268,5 @@ def _channel(machine: Machine, stored: Stored) -> Channel:
 
 
 def with_item(items: tuple[T, ...], index: int, item: T) -> tuple[T, ...]:
+    """Return the tuple with one item replaced."""
     return (*items[:index], item, *items[index + 1 :])

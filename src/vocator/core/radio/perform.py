@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from vocator.core.radio.actions import Action
 from vocator.core.radio.display import Display, display
-from vocator.core.radio.inputs import Hold, Input, Tap, Turn, Wait
+from vocator.core.radio.inputs import Chord, Hold, Input, Tap, Turn, Wait
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -37,7 +37,7 @@ class Tally:
             self.clicks += abs(given.clicks)
         elif isinstance(given, Wait):
             self.wait_ms += given.ms
-        elif hasattr(given, "then"):
+        elif isinstance(given, Chord):
             self.taps += 1
             self.add(given.then)
 
@@ -109,9 +109,7 @@ def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally 
         plain = s._replace(idle_ms=0, message="", message_ms=0)
         if plain == before._replace(idle_ms=0, message="", message_ms=0) and isinstance(inputs[-1], Turn) and ends == 0:
             ends, inputs = 1, (*inputs[:-1], Turn(inputs[-1].dial, -inputs[-1].clicks))
-        elif ends == 0 and plain in seen:
-            break
-        elif ends == 1 and plain == before._replace(idle_ms=0, message="", message_ms=0):
+        elif (ends == 0 and plain in seen) or (ends == 1 and plain == before._replace(idle_ms=0, message="", message_ms=0)):
             break
         seen.add(plain)
     raise UntilFailed(action.text, display(twin, s))

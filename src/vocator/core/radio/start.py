@@ -171,4 +171,6 @@ def stored_from_channel(m: Machine, given: dict[str, Any]) -> Stored:
 
 def settings_of_set(m: Machine, s: State) -> dict[str, str]:
     """Return the set-wide settings by name, as the radio words them."""
-    return {x.name: x.domain.text(m.get(s, i)) for i, x in enumerate(m.settings) if x.scope == "set" and x.means is not Means.RESET}
+    return {
+        x.name: x.domain.text(m.get(s, i)) for i, x in enumerate(m.settings) if x.scope == "set" and x.means is not Means.RESET
+    }

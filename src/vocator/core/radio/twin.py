@@ -104,9 +104,11 @@ class Twin(Machine):
         screen = self.screens[s.screen]
         in_layer = screen.kind == "layer"
         at = s._replace(screen=s.modes[s.unit], stack=()) if in_layer else s
-        if handler is None or (handler.mode >= 0 and handler.mode != s.modes[s.unit]):
-            after, effects = at, LOW
-        elif handler.name == "step" and self.in_memory(s) and self.locked_in_memory(self.profile.setting_named(handler.arg)):
+        if (
+            handler is None
+            or (handler.mode >= 0 and handler.mode != s.modes[s.unit])
+            or (handler.name == "step" and self.in_memory(s) and self.locked_in_memory(self.profile.setting_named(handler.arg)))
+        ):
             after, effects = at, LOW
         else:
             after, effects = handler.verb(self, at, handler.arg, n)
@@ -167,8 +169,16 @@ class Twin(Machine):
             return self.pass_time(after, given.ms), effects
         s = self._quieten(s)
         repeat = self.repeating.get(s.screen)
-        if repeat and not s.typed and given.ms >= HOLD_MS and (handler := self.tables[s.screen].taps.get(given.key)) and handler.name == "change":
-            after, effects = self._run(self.pass_time(s._replace(idle_ms=0), given.ms), handler, handler.clicks * (given.ms * repeat // 1000))
+        if (
+            repeat
+            and not s.typed
+            and given.ms >= HOLD_MS
+            and (handler := self.tables[s.screen].taps.get(given.key))
+            and handler.name == "change"
+        ):
+            after, effects = self._run(
+                self.pass_time(s._replace(idle_ms=0), given.ms), handler, handler.clicks * (given.ms * repeat // 1000)
+            )
             return after, effects
         reached = [h for h in self.tables[s.screen].holds.get(given.key, ()) if h[0] <= given.ms]
         if not reached and given.ms < HOLD_MS:

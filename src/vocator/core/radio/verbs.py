@@ -41,7 +41,9 @@ def go_back(m: Machine, s: State) -> State:
     cursor = s.cursor
     if m.screens[s.stack[-1]].kind == "list":
         cursor = s.cursors[s.stack[-1]]
-    return s._replace(screen=s.stack[-1], stack=s.stack[:-1], opened=opened, cursor=cursor, typed="", letters="", place=-1, searched_ms=0)
+    return s._replace(
+        screen=s.stack[-1], stack=s.stack[:-1], opened=opened, cursor=cursor, typed="", letters="", place=-1, searched_ms=0
+    )
 
 
 def push(s: State, screen: int) -> State:

@@ -1,0 +1,93 @@
+"""Properties of every twin: turns add up, nothing breaks it, it sends only at rest."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, invariant, precondition, rule
+
+from vocator.core.keying.way_home import ways_home
+from vocator.core.radio.display import display
+from vocator.core.radio.inputs import Chord, Hear, Hold, Tap, Turn, Wait
+from vocator.core.radio.state import Signal
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.twin_play import pack, unpack
+from vocator.usecases.twins import twin_of
+
+TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
+NAMES = [f"{t.profile.model} {t.profile.firmware}" for t in TWINS]
+
+
+def inputs(twin):
+    keys = st.sampled_from([*twin.profile.keys])
+    pressed = st.one_of(
+        st.builds(Tap, keys),
+        st.builds(Hold, keys, st.sampled_from([400, 700, 1000, 2000, 3000])),
+        st.builds(Turn, st.sampled_from(twin.profile.dials), st.integers(-30, 30)),
+    )
+    chords = st.builds(Chord, keys, st.one_of(st.builds(Tap, keys), st.builds(Hold, keys, st.just(1000))))
+    waits = st.builds(Wait, st.sampled_from([100, 1000, 3000, 6000, 8000, 10000, 20000]))
+    heard = st.builds(Hear, st.sampled_from([None, Signal(144_000_000, "103.5"), Signal(430_000_000, None, "023N")]))
+    return st.one_of(pressed, pressed, pressed, chords, waits, heard)
+
+
+@pytest.mark.parametrize("twin", TWINS, ids=NAMES)
+@given(data=st.data())
+@settings(max_examples=60, deadline=None)
+def test_a_turn_of_n_equals_n_clicks(twin, data):
+    state = twin.start
+    for given_input in data.draw(st.lists(inputs(twin), max_size=8)):
+        state, _ = twin.act(state, given_input)
+    clicks = data.draw(st.integers(1, 40)) * data.draw(st.sampled_from([1, -1]))
+    dial = data.draw(st.sampled_from(twin.profile.dials))
+    at_once, effects = twin.act(state, Turn(dial, clicks))
+    beeps = ()
+    for _ in range(abs(clicks)):
+        state, one = twin.act(state, Turn(dial, 1 if clicks > 0 else -1))
+        beeps += one.beeps
+    assert at_once == state
+    assert effects.beeps == beeps
+
+
+def fuzz(twin):
+    class Fuzz(RuleBasedStateMachine):
+        """Any keys on a twin: no exception, no trap, no sending but by PTT at rest."""
+
+        def __init__(self):
+            super().__init__()
+            self.state = twin.start
+
+        @rule(given=inputs(twin))
+        def press(self, given):
+            at_rest = twin.screens[self.state.screen].kind in ("rest", "layer")
+            before = self.state
+            self.state, effects = twin.act(self.state, given)
+            again, same = twin.act(before, given)
+            assert (again, same) == (self.state, effects)
+            if effects.transmitting_hz is not None:
+                ptt = getattr(given, "key", getattr(given, "held", None)) == "PTT"
+                assert at_rest
+                assert ptt
+                assert twin.profile.may_send(effects.transmitting_hz)
+
+        @precondition(lambda self: twin.screens[self.state.screen].kind != "rest")
+        @rule()
+        def go_home(self):
+            seen = display(twin, self.state)
+            icon = twin.screens[self.state.screen].icon if twin.screens[self.state.screen].kind == "layer" else ""
+            for action in ways_home(twin)[(seen.screen, icon)]:
+                pressed = Wait(round(float(action[5:-1]) * 1000)) if action.startswith("wait") else Tap(action.strip("[]"))
+                self.state, effects = twin.act(self.state, pressed)
+                assert effects.transmitting_hz is None
+            assert twin.screens[self.state.screen].kind == "rest"
+
+        @invariant()
+        def shown_and_kept_whole(self):
+            assert display(twin, self.state).main != ""
+            assert unpack(twin, pack(self.state)) == self.state
+
+    Fuzz.TestCase.settings = settings(max_examples=25, stateful_step_count=30, deadline=None)
+    return Fuzz.TestCase
+
+
+for _twin, _name in zip(TWINS, NAMES, strict=True):
+    globals()["TestFuzz_" + _name.replace("-", "_").replace(" ", "_")] = fuzz(_twin)
