@@ -56,9 +56,9 @@
   }
 </script>
 
-<div class="bench">
+<main class="bench">
   <section class="line">
-    <label for="listing"><Term name="listing line">What does the listing say?</Term></label>
+    <h1><label for="listing"><Term name="listing line">What does the listing say?</Term></label></h1>
     <input
       id="listing"
       class="field"
@@ -155,7 +155,7 @@
       <p>Your radios show when the server answers.</p>
     {/if}
   </section>
-</div>
+</main>
 
 <style>
   .bench {
@@ -239,6 +239,10 @@
   .urgent span {
     display: block;
     font-size: 16px;
+  }
+  h1 {
+    margin: 0;
+    font-size: 20px;
   }
   h2 {
     margin: 16px 0 4px;

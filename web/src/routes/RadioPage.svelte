@@ -21,6 +21,7 @@
   onMount(() => void load());
 
   async function load(): Promise<void> {
+    await shell.send();
     try {
       radio = await get<Radio>(`/radios/${id}`);
       keep(`radio.${id}`, $state.snapshot(radio));
@@ -61,7 +62,7 @@
   }
 </script>
 
-<div class="page">
+<main class="page">
   {#if trouble}<p class="harm" role="alert">{trouble}</p><a class="act" href="/radios">To my radios</a>{/if}
   {#if radio}
     <header>
@@ -92,7 +93,7 @@
       <p class="quiet">The work log keeps its lines.</p>
     </Dialog>
   {/if}
-</div>
+</main>
 
 <style>
   .page {

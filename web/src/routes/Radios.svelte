@@ -14,7 +14,7 @@
   const count = (slots: { state: string }[], state: string) => slots.filter((s) => s.state === state).length;
 </script>
 
-<div class="page">
+<main class="page">
   <h1>Radios</h1>
   {#if data.radios.length === 0 && !data.loaded && shell.reach !== 'ok'}<p>Your radios show when the server answers.</p>{/if}
   <ul>
@@ -38,7 +38,7 @@
   {:else}
     <button type="button" class="act" onclick={() => (adding = true)}>Add a radio</button>
   {/if}
-</div>
+</main>
 
 <style>
   .page {

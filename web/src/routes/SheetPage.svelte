@@ -118,7 +118,7 @@
     <a class="act" href="/">To the bench</a>
   </div>
 {:else if content}
-  <div class="sheet">
+  <main class="sheet">
     <header>
       <div>
         <h1>{content.slot_text} <span>{content.goal.channel.label ?? ''}</span></h1>
@@ -127,9 +127,9 @@
       <span class="chapter">{following.steps[0]?.chapter ?? 'Done'} · {Math.min(following.at + 1, following.pages.length)} of {following.pages.length} · {following.secondsLeft} s left</span>
     </header>
 
-    <aside class="ladder"><Ladder {following} /></aside>
+    <aside class="ladder" aria-label="Chapters"><Ladder {following} /></aside>
 
-    <main class="step" aria-live="polite">
+    <div class="step" aria-live="polite">
       {#if following.finished}
         <h2 class="done">Slot {content.slot_text} is {content.goal_kind === 'erase' ? 'free' : 'written and read back'}.</h2>
         <p>Noted in the memory map of {content.my_name} and in the work log.</p>
@@ -150,9 +150,9 @@
           {/each}
         </ol>
       {/if}
-    </main>
+    </div>
 
-    <aside class="twin" class:open={twinOpen}>
+    <aside class="twin" aria-label="Twin" class:open={twinOpen}>
       {#if model && twin}
         <div class="twinhead">
           <b><Term name="twin">Twin</Term></b>
@@ -188,7 +188,7 @@
         {/if}
       {/if}
     </footer>
-  </div>
+  </main>
 
   <Dialog bind:open={lost} title="It shows something else">
     <p>Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>

@@ -62,6 +62,7 @@
   }
 </script>
 
+<main>
 <form class="page" onsubmit={save} oninput={touch}>
   <h1>Station</h1>
   <div class="parts">
@@ -112,6 +113,7 @@
     {#if saved}<span role="status">Saved.</span>{:else if changed}<span role="status" class="quiet">Not saved yet; kept on this device.</span>{/if}
   </div>
 </form>
+</main>
 
 <style>
   .page {

@@ -38,7 +38,7 @@
   const tone = (c: { tone_tx: string | null; dcs_tx: string | null }) => c.tone_tx ?? c.dcs_tx ?? 'none';
 </script>
 
-<div class="page">
+<main class="page">
   <header>
     <h1>Twin</h1>
     <label>Radio
@@ -76,7 +76,7 @@
       </section>
     </div>
   {:else}<p>{shell.reach === 'ok' ? 'Fetching the radio…' : 'The twin needs the server; it shows when that answers.'}</p>{/if}
-</div>
+</main>
 
 <style>
   .page {

@@ -20,6 +20,7 @@
 
   async function load(wanted: string): Promise<void> {
     trouble = '';
+    await shell.send();
     try {
       const found = await get<SlotHistory>(`/radios/${radio.id}/slots/${wanted}`);
       if (wanted === slot) history = found;

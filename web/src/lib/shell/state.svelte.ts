@@ -4,6 +4,8 @@ import { keep, recall } from '../keep';
 
 type Reach = 'ok' | 'server' | 'store';
 
+const MOST_AT_ONCE = 500;
+
 class Shell {
   reach = $state<Reach>('ok');
   queue = $state<Tick[]>(recall('queue', []));
@@ -11,7 +13,7 @@ class Shell {
   station = $state<Station | null>(recall('station', null));
   theme = $state(document.documentElement.dataset.theme ?? 'day');
   shortcuts = $state(recall('shortcuts', true));
-  #sending = false;
+  #sending: Promise<void> | null = null;
   #messageTimer = 0;
 
   /** Note how a request went; returns what to tell the user. */
@@ -62,19 +64,23 @@ class Shell {
     await this.send();
   }
 
-  async send(): Promise<void> {
-    if (this.#sending || this.queue.length === 0) return;
-    this.#sending = true;
+  /** Send what waits; whoever asks meanwhile waits for the same sending. */
+  send(): Promise<void> {
+    this.#sending ??= this.#sendAll().finally(() => (this.#sending = null));
+    return this.#sending;
+  }
+
+  async #sendAll(): Promise<void> {
     try {
-      const kept = await post<{ ids: string[] }>('/sheets/ticks', { ticks: $state.snapshot(this.queue) });
-      const ids = new Set(kept.ids);
-      this.queue = this.queue.filter((tick) => !ids.has(tick.id));
-      keep('queue', $state.snapshot(this.queue));
-      this.reach = 'ok';
+      while (this.queue.length > 0) {
+        const kept = await post<{ ids: string[] }>('/sheets/ticks', { ticks: $state.snapshot(this.queue).slice(0, MOST_AT_ONCE) });
+        const ids = new Set(kept.ids);
+        this.queue = this.queue.filter((tick) => !ids.has(tick.id));
+        keep('queue', $state.snapshot(this.queue));
+        this.reach = 'ok';
+      }
     } catch (error) {
       this.note(error);
-    } finally {
-      this.#sending = false;
     }
   }
 

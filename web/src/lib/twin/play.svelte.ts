@@ -28,7 +28,8 @@ export class TwinPlay {
   }
 
   async startAt(sheet: string, done: number): Promise<void> {
-    await this.#ask(() => get<Play>(`/sheets/${sheet}/twin/${done}`), false);
+    this.#busy = this.#busy.then(() => this.#ask(() => get<Play>(`/sheets/${sheet}/twin/${done}`), false));
+    await this.#busy;
   }
 
   /** Press keys; the time that passed since the last press comes first. */

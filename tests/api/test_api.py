@@ -1,0 +1,191 @@
+"""The API: a listing line to a slot that was written, read back and checked; and every refusal."""
+
+import uuid
+from datetime import UTC, datetime
+
+import pytest
+
+from vocator.core.keeping.records import SlotState, Station
+from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
+from vocator.usecases.demo import load_demo
+
+
+def tick(client, sheet, steps, done=True, outcome=None, ids=None):
+    ticks = [{"id": (ids or {}).get(n) or uuid.uuid4().hex, "sheet_id": sheet["id"], "step": n, "at": datetime.now(UTC).isoformat(), "done": done, "outcome": outcome} for n in steps]
+    answer = client.post("/api/sheets/ticks", json={"ticks": ticks})
+    assert answer.status_code == 200, answer.text
+    return answer.json()["ids"]
+
+
+def add_radio(client, model="ardvane-finch", **parts):
+    return client.post("/api/radios", json={"model": model, **parts}).json()
+
+
+def new_sheet(client, radio, line="147.33 + 103.5", slot="7", **parts):
+    answer = client.post("/api/sheets", json={"radio_id": radio["id"], "line": line, "slot": slot, **parts})
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def state_of(client, radio, slot="7"):
+    return client.get(f"/api/radios/{radio['id']}/slots/{slot}").json()["slot"]["state"]
+
+
+def test_from_a_line_to_a_slot_checked_on_the_air(client):
+    station = client.get("/api/station").json()
+    client.put("/api/station", json={**station, "call_sign": " qz7abe ", "may_send_on": ["2 m"], "chosen": True})
+    assert client.get("/api/station").json()["call_sign"] == "QZ7ABE"
+    radio = add_radio(client)
+    sheet = new_sheet(client, radio, label="RIDGE")
+    content = sheet["content"]
+    last = len(content["steps"]) - 1
+    assert state_of(client, radio) == "planned"
+    tick(client, sheet, range(content["written_at"]))
+    assert state_of(client, radio) == "planned"
+    tick(client, sheet, [content["written_at"]])
+    assert state_of(client, radio) == "written"
+    on_air = [s["number"] for s in content["steps"] if s["on_air"]]
+    assert len(on_air) == 2 and on_air[-1] == last
+    tick(client, sheet, range(content["written_at"] + 1, last))
+    assert client.get("/api/sheets").json()[0]["done"] == last
+    tick(client, sheet, [last], outcome="opened")
+    assert state_of(client, radio) == "checked"
+    assert client.get("/api/sheets").json() == []
+    history = client.get(f"/api/radios/{radio['id']}/slots/7").json()["history"]
+    assert [h["text"].split(":")[0] for h in history] == ["on-air check", "written from a proven sheet", "planned"]
+    log = client.get("/api/log").json()
+    assert log[0]["outcome"] == "opened" and "proven from" in log[0]["proof"]
+
+
+def test_reading_back_marks_the_slot_read_back(client):
+    radio = add_radio(client, "brisko-pico", firmware="2")
+    sheet = new_sheet(client, radio)
+    tick(client, sheet, range(len(sheet["content"]["steps"])))
+    assert state_of(client, radio) == "read_back"
+    erase = new_sheet(client, radio, line="", goal="erase")
+    tick(client, erase, range(len(erase["content"]["steps"])))
+    assert state_of(client, radio) == "free"
+    assert client.get(f"/api/radios/{radio['id']}").json()["next_free"][0] == "0"
+
+
+def test_ticks_sent_twice_or_for_a_lost_sheet_are_harmless(client):
+    radio = add_radio(client)
+    sheet = new_sheet(client, radio)
+    ids = {0: uuid.uuid4().hex}
+    assert tick(client, sheet, [0], ids=ids) == [ids[0]]
+    assert tick(client, sheet, [0], ids=ids) == [ids[0]]
+    assert client.get(f"/api/sheets/{sheet['id']}").json()["ticked"] == [0]
+    tick(client, sheet, [0], done=False)
+    assert client.get(f"/api/sheets/{sheet['id']}").json()["ticked"] == []
+    assert len(tick(client, {"id": "gone"}, [3])) == 1
+
+
+def test_what_is_known_of_a_radio_is_what_its_twin_holds(client):
+    radio = add_radio(client, "brisko-pico")
+    first = new_sheet(client, radio, line="446.0 simplex")
+    tick(client, first, range(len(first["content"]["steps"])))
+    second = new_sheet(client, radio)
+    erasing = [s for s in second["content"]["steps"] if (s["when"] or {}).get("shows") == "CH-007"]
+    assert erasing[0]["done_as_new"]
+    play = client.get(f"/api/sheets/{second['id']}/twin/0").json()
+    assert play["memory"]["7"]["rx_hz"] == 446_000_000
+    end = client.get(f"/api/sheets/{second['id']}/twin/{len(second['content']['steps'])}").json()
+    assert end["memory"]["7"]["tx_hz"] == 147_930_000
+
+
+def test_the_twin_is_played_through_a_stateless_server(client):
+    play = client.post("/api/twin/start", json={"model": "ardvane-finch"}).json()
+    act = {"model": "ardvane-finch", "token": play["token"]}
+    first = client.post("/api/twin/act", json={**act, "keys": ["146550"]}).json()
+    assert first["display"]["main"] == "146.550" and first["trace"][0]["beeps"] == []
+    again = client.post("/api/twin/act", json={**act, "keys": ["146550"]}).json()
+    assert again == first
+    opened = client.post("/api/twin/act", json={**act, "token": first["token"], "keys": ["[FN 1s]"]}).json()
+    assert opened["window_ms"] == 6000 and opened["display"]["screen"] == "picker"
+    assert client.post("/api/twin/act", json={**act, "token": "rubbish", "keys": []}).status_code == 422
+    assert client.post("/api/twin/act", json={**act, "keys": ["[NO]"]}).json()["type"] == "urn:vocator:action"
+
+
+@pytest.mark.parametrize(
+    ("request_", "status", "kind"),
+    [
+        ({"line": "147.33 + 104.0"}, 422, "refused"), ({"line": "445.0"}, 409, "doubtful"), ({"line": "52.82 -"}, 409, "beyond"), ({"slot": "999"}, 422, "refused"),
+        ({"label": "A_B"}, 422, "refused"), ({"power": "80W"}, 422, "refused"), ({"radio_id": 99}, 404, "not-found"), ({"line": ""}, 422, "refused"), ({"line": "x" * 5000}, 422, "refused"), ({"goal": "dance"}, 422, "request"), ({"extra": 1}, 422, "request"),
+    ],
+)  # fmt: skip
+def test_every_refusal_is_a_problem_that_says_what_to_do(client, request_, status, kind):
+    radio = add_radio(client)
+    answer = client.post("/api/sheets", json={"radio_id": radio["id"], "line": "147.33 + 103.5", "slot": "7", **request_})
+    assert answer.status_code == status
+    problem = answer.json()
+    assert problem["type"] == f"urn:vocator:{kind}" and problem["title"] and problem["status"] == status
+    if kind == "refused":
+        assert problem["found"] and problem["allowed"] and problem["do"]
+    if kind == "doubtful":
+        assert problem["doubts"][0]["choices"]
+    if kind == "beyond":
+        assert problem["nearest"]
+
+
+def test_resolve_answers_with_the_worked_sum_and_permission(client):
+    answer = client.post("/api/resolve", json={"line": "147.33 + 103.5"}).json()
+    assert [line["name"] for line in answer["sum"]] == ["receive", "shift", "send", "tone", "width"]
+    assert answer["may_send"] is False and answer["talk_around"] == "147.330 simplex"
+    client.put("/api/station", json={"may_send_on": ["2 m"], "receive": "closed"})
+    closed = client.post("/api/resolve", json={"line": "147.33 + 103.5"}).json()
+    assert closed["may_send"] is True and closed["channel"]["tone_mode"] == "send_and_open"
+
+
+def test_radios_are_named_and_removed_and_slots_spoken_for(client):
+    radio = add_radio(client, name="  ")
+    assert radio["name"] == "Ardvane Finch" and radio["next_free"] == ["1", "2", "3"]
+    assert client.patch(f"/api/radios/{radio['id']}", json={"name": "Red one"}).json()["name"] == "Red one"
+    assert client.put(f"/api/radios/{radio['id']}/slots/9", json={"state": "free"}).json()["slot"]["state"] == "free"
+    assert client.put(f"/api/radios/{radio['id']}/slots/900", json={"state": "free"}).status_code == 404
+    new_sheet(client, radio)
+    assert client.delete(f"/api/radios/{radio['id']}").status_code == 204
+    assert client.get(f"/api/radios/{radio['id']}").status_code == 404
+    assert client.get("/api/sheets").json() == []
+    assert client.post("/api/radios", json={"model": "none"}).status_code == 404
+
+
+def test_a_sheet_is_put_away_and_taken_up_again(client):
+    sheet = new_sheet(client, add_radio(client))
+    assert client.patch(f"/api/sheets/{sheet['id']}", json={"status": "put_away"}).json()["status"] == "put_away"
+    assert client.get("/api/sheets").json() == []
+    assert client.get("/api/sheets?status=put_away").json()[0]["id"] == sheet["id"]
+    client.patch(f"/api/sheets/{sheet['id']}", json={"status": "open"})
+    assert len(client.get("/api/sheets").json()) == 1
+
+
+def test_models_regions_schema_and_pages(client):
+    models = client.get("/api/models").json()
+    assert [m["model"] for m in models] == sorted(m["model"] for m in models)
+    assert client.get("/api/models/brisko-pico?firmware=2").json()["firmware"] == "2"
+    assert client.get("/api/models/brisko-pico/ways-home").json()
+    assert client.get("/api/profile-schema.json").json()["title"] == "ProfileFile"
+    assert [r["id"] for r in client.get("/api/regions").json()] == ["r2", "r1"]
+    page = client.get("/radios/3")
+    assert page.status_code == 200 and "frame-ancestors 'none'" in page.headers["content-security-policy"]
+    assert client.get("/api/nothing").status_code == 404
+    assert client.get("/assets/nothing.js").status_code == 404
+    assert client.get("/../pyproject.toml").status_code in (200, 404)
+    assert "[project]" not in client.get("/%2e%2e/%2e%2e/pyproject.toml").text
+
+
+def test_repositories_return_what_was_kept(session):
+    assert StationRepository(session).get() == Station()
+    station = Station("QZ7LOM", may_send_on=("2 m", "70 cm"), latitude_deg=49.5, chosen=True)
+    StationRepository(session).save(station)
+    assert StationRepository(session).get() == station
+    radio = RadioRepository(session).add("ardvane-finch", "1", "Mine")
+    assert RadioRepository(session).slot(radio.id, "5").state is SlotState.UNKNOWN
+    assert LogRepository(session).latest(5) == []
+
+
+def test_the_demonstration_loads_once_and_only_into_an_empty_store(session):
+    assert load_demo(session) is True
+    assert load_demo(session) is False
+    radios = RadioRepository(session).all()
+    assert [r.model for r in radios] == ["ardvane-finch", "brisko-pico"]
+    assert {s.state for s in RadioRepository(session).slots(radios[0].id)} == {SlotState.CHECKED, SlotState.READ_BACK, SlotState.WRITTEN, SlotState.PLANNED, SlotState.FREE}

@@ -1,0 +1,231 @@
+"""What an operator does, in the real page."""
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+pytestmark = pytest.mark.browser
+AXE = Path(__file__).parent.parent.parent / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+def type_line(page: Page, line: str) -> None:
+    page.locator("#listing").fill(line)
+    page.wait_for_timeout(300)
+
+
+def strip(page: Page, name: str):
+    return page.locator("form.strip").filter(has_text=name)
+
+
+def make_sheet(page: Page, name: str, slot: str, label: str | None = None) -> None:
+    form = strip(page, name)
+    form.locator("label.slot input").fill(slot)
+    if label:
+        form.locator("label.label input").fill(label)
+    form.get_by_role("button", name="Write the keys").click()
+    expect(page.locator(".donekey")).to_be_visible()
+
+
+def to_the_end(page: Page) -> None:
+    for _ in range(60):
+        if page.locator("h2.done").count():
+            return
+        page.locator(".donekey").click()
+    raise AssertionError("the sheet has no end")
+
+
+def test_a_listing_line_becomes_a_slot_read_back(page: Page, demo: str):
+    hosts = set()
+    page.on("request", lambda r: hosts.add(re.sub(r"^(\w+://[^/]*).*", r"\1", r.url)))
+    page.goto(demo)
+    type_line(page, "147.33 + 103.5")
+    expect(page.locator("#understood")).to_contain_text("147.930")
+    make_sheet(page, "Finch", "7", "RIDGE")
+    expect(page.locator("header h1")).to_contain_text("007 RIDGE")
+    to_the_end(page)
+    page.get_by_role("link", name="Show the slot").click()
+    expect(page.locator("aside h2")).to_contain_text("Slot 007 read back")
+    expect(page.locator("aside")).to_contain_text("written from a proven sheet")
+    assert {h for h in hosts if not h.startswith(("data:", "blob:"))} == {demo}
+
+
+@pytest.mark.parametrize(("radio", "label"), [("Finch", "RIDGE"), ("Pico", None)])
+def test_a_sheet_is_followed_on_the_twin_to_the_end(page: Page, demo: str, radio: str, label: str | None):
+    page.goto(demo)
+    type_line(page, "147.33 + 103.5")
+    if radio == "Pico":
+        strip(page, radio).locator("label.slot input").fill("7")
+        expect(strip(page, radio)).to_contain_text("known to hold 446.000")
+    make_sheet(page, radio, "7", label)
+    expect(page.locator(".twin .case")).to_be_visible()
+    for _ in range(60):
+        if page.locator("h2.done").count():
+            break
+        before = page.locator("header .chapter").text_content()
+        page.get_by_role("button", name="Do this step on the twin").click()
+        expect(page.locator("header .chapter")).not_to_have_text(before or "")
+    expect(page.locator("h2.done")).to_contain_text("written and read back")
+    glass = page.locator(".twin .glass")
+    expect(glass).to_have_attribute("aria-label", re.compile(r"007 .*(RIDGE|147\.330)"))
+
+
+def test_pressing_the_right_keys_on_the_twin_ticks_the_step(page: Page, demo: str):
+    page.goto(demo)
+    type_line(page, "146.55")
+    make_sheet(page, "Finch", "6")
+    for _ in range(2):
+        page.locator(".donekey").click()
+    expect(page.locator("header .chapter")).to_contain_text("Frequency")
+    twin = page.locator(".twin")
+    for digit in "146550":
+        twin.get_by_role("button", name=digit, exact=True).click()
+    expect(page.locator("header .chapter")).not_to_contain_text("Frequency")
+
+
+def test_doubts_are_asked_and_i_do_not_know_is_an_answer(page: Page, demo: str):
+    page.goto(demo)
+    type_line(page, "445.0")
+    expect(strip(page, "Finch").get_by_role("button", name="Write the keys")).to_be_disabled()
+    page.get_by_role("button", name="I do not know").first.click()
+    expect(page.locator("#understood")).to_contain_text("450.000")
+    type_line(page, "445.0")
+    page.get_by_role("button", name="− 5").click()
+    expect(page.locator("#understood")).to_contain_text("440.000")
+    type_line(page, "147.33 + 104.0")
+    expect(page.get_by_role("alert")).to_contain_text("103.5 or 107.2")
+
+
+def test_what_a_radio_cannot_do_is_said_before_the_first_key(page: Page, demo: str):
+    page.goto(demo)
+    type_line(page, "443.9 + DCS 074I narrow")
+    strip(page, "Finch").get_by_role("button", name="Write the keys").click()
+    expect(strip(page, "Finch").get_by_role("alert")).to_contain_text("no inverted codes")
+
+
+def test_first_run_chooses_a_radio_by_picture_and_firmware_by_what_is_seen(page: Page, bare: str):
+    page.goto(bare)
+    expect(page.get_by_text("Which radio is in your hand?")).to_be_visible()
+    page.get_by_role("button", name="Brisko Pico").click()
+    page.get_by_role("button", name="the letter M under the battery", exact=True).click()
+    expect(strip(page, "Brisko Pico")).to_be_visible()
+    page.get_by_role("link", name="Radios").click()
+    expect(page.get_by_text("firmware 2")).to_be_visible()
+
+
+def test_a_sheet_goes_on_without_the_server_and_its_ticks_are_sent_later(page: Page, demo: str):
+    page.goto(demo)
+    page.wait_for_function("navigator.serviceWorker.controller !== null")
+    type_line(page, "146.55")
+    make_sheet(page, "Finch", "6")
+    expect(page.locator(".twin .case")).to_be_visible()
+    url = page.url
+    page.reload()
+    expect(page.locator(".donekey")).to_be_visible()
+    page.context.set_offline(True)
+    for _ in range(5):
+        page.locator(".donekey").click()
+    expect(page.get_by_role("status")).to_contain_text("waiting")
+    page.reload()
+    expect(page.locator("header .chapter")).to_contain_text("6 of")
+    to_the_end(page)
+    page.context.set_offline(False)
+    expect(page.get_by_role("status")).to_have_count(0, timeout=15_000)
+    page.goto(demo + "/radios/1?slot=6")
+    expect(page.locator("aside h2")).to_contain_text("read back")
+    assert url
+
+
+def test_a_stopped_server_is_said_and_nothing_typed_is_lost(page: Page, demo: str, server):
+    page.goto(demo)
+    type_line(page, "147.33 + 103.5")
+    server.stop()
+    page.locator("#listing").fill("147.33 + 103.5 RIDGE")
+    expect(page.get_by_role("status")).to_contain_text("does not answer")
+    server.start()
+    expect(page.get_by_role("status")).to_have_count(0, timeout=15_000)
+    expect(page.locator("#listing")).to_have_value("147.33 + 103.5 RIDGE")
+    page.reload()
+    expect(page.locator("#listing")).to_have_value("147.33 + 103.5 RIDGE")
+    expect(page.locator("#understood")).to_contain_text("RIDGE")
+
+
+def test_many_lines_pasted_wait_their_turn(page: Page, demo: str):
+    page.goto(demo)
+    page.locator("#listing").focus()
+    lines = "\n".join(f"146.{n:03d}" for n in range(400, 1000, 5)) + "\n" + "\n".join(["146.55"] * 880)
+    page.evaluate(
+        """text => { const data = new DataTransfer(); data.setData('text', text);
+        document.getElementById('listing').dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })); }""",
+        lines,
+    )
+    expect(page.locator("#listing")).to_have_value("146.400")
+    expect(page.get_by_text("999 more lines pasted")).to_be_visible()
+    page.get_by_role("button", name="Next line").click()
+    expect(page.locator("#listing")).to_have_value("146.405")
+
+
+def test_a_sheet_is_worked_with_the_keyboard_alone(page: Page, demo: str):
+    page.goto(demo + "/radios")
+    page.keyboard.press("/")
+    expect(page.locator("#listing")).to_be_focused()
+    page.keyboard.type("146.55")
+    form = strip(page, "Finch")
+    expect(form.get_by_role("button", name="Write the keys")).to_be_enabled()
+    form.locator("label.slot input").focus()
+    page.keyboard.press("Enter")
+    expect(page.locator(".donekey")).to_be_visible()
+    page.keyboard.press("j")
+    expect(page.locator("header .chapter")).to_contain_text("2 of")
+    page.keyboard.press("k")
+    expect(page.locator("header .chapter")).to_contain_text("1 of")
+    page.keyboard.press("e")
+    expect(page.get_by_role("heading", name="It shows something else")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.press("?")
+    expect(page.get_by_text("step done, next")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.press("g")
+    page.keyboard.press("s")
+    expect(page.get_by_role("heading", name="Station")).to_be_visible()
+
+
+def test_an_on_air_check_records_its_outcome(page: Page, demo: str):
+    page.goto(demo + "/station")
+    page.get_by_label("2 m", exact=True).check()
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("Saved.")).to_be_visible()
+    page.goto(demo)
+    type_line(page, "146.55")
+    make_sheet(page, "Finch", "6")
+    for _ in range(60):
+        if page.locator("h2.done").count():
+            break
+        if page.locator(".outcomes").count():
+            expect(page.get_by_text("Antenna or dummy load on")).to_be_visible()
+            page.get_by_role("button", name="Somebody answered").click()
+        else:
+            page.locator(".donekey").click()
+    page.get_by_role("link", name="Show the slot").click()
+    expect(page.locator("aside h2")).to_contain_text("checked on the air")
+
+
+@pytest.mark.parametrize("theme", ["day", "dusk", "night"])
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844), (320, 640)])
+def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, size: tuple[int, int]):
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    page.add_init_script(f"localStorage.setItem('vocator.theme', '{theme}')")
+    page.goto(demo)
+    type_line(page, "147.33 + 103.5")
+    page.keyboard.press("Escape")
+    make_sheet(page, "Finch", "7", "RIDGE")
+    sheet = page.url
+    for url in (demo, sheet, demo + "/radios", demo + "/radios/1?slot=2", demo + "/twin", demo + "/station"):
+        page.goto(url)
+        page.wait_for_timeout(500)
+        page.add_script_tag(path=str(AXE))
+        found = page.evaluate("axe.run({ rules: { 'color-contrast-enhanced': { enabled: %s } } })" % ("false" if theme == "night" else "true"))
+        assert [(v["id"], v["nodes"][0]["html"][:150]) for v in found["violations"]] == [], url
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= size[0], f"{url} is {wide} px wide"

@@ -1,0 +1,157 @@
+"""The command line answers exactly as its contract says."""
+
+import json
+import subprocess
+import sys
+
+import pytest
+
+from vocator.core.radio.report import memory_dict
+from vocator.usecases.run_twin import run_twin
+from vocator.usecases.twins import twin_of
+
+CHANNEL_KEYS = {"rx_hz", "tx_hz", "tone_mode", "tone_tx", "tone_rx", "dcs_tx", "dcs_rx", "width", "power", "label"}
+
+
+def vocator(*arguments):
+    done = subprocess.run([sys.executable, "-m", "vocator.cli.main", *arguments], capture_output=True, text=True, env={"PYTHONPATH": "src", "PATH": "/usr/bin:/bin"}, check=False)
+    return done.returncode, done.stdout, done.stderr
+
+
+def test_resolve_answers_with_channel_reasons_notes_and_doubts():
+    code, out, _ = vocator("resolve", "147.33 + 103.5", "--json")
+    answer = json.loads(out)
+    assert code == 0
+    assert set(answer) == {"channel", "receive_only", "reasons", "notes", "doubts"}
+    assert set(answer["channel"]) == CHANNEL_KEYS - {"power"}
+    assert answer["channel"]["tx_hz"] == 147_930_000
+
+
+def test_a_refused_line_is_one_line_on_standard_error_and_exit_code_two():
+    code, out, err = vocator("resolve", "147.33 + 104.0", "--json")
+    assert code == 2
+    assert set(json.loads(out)["error"]) == {"found", "where", "allowed", "do"}
+    assert len(err.strip().splitlines()) == 1
+
+
+def test_a_sheet_has_the_shape_of_the_contract():
+    code, out, _ = vocator("sheet", "ardvane-finch", "--line", "147.33 + 103.5", "--slot", "7", "--label", "RIDGE", "--json")
+    sheet = json.loads(out)
+    assert code == 0
+    assert set(sheet) == {"model", "firmware", "goal", "proof", "counts", "changes", "limits", "chapters"}
+    assert set(sheet["goal"]) == {"slot", "channel", "label"} and set(sheet["goal"]["channel"]) == CHANNEL_KEYS
+    assert sheet["proof"]["verdict"] == "proven"
+    assert set(sheet["counts"]) == {"taps", "holds", "clicks", "digits", "touches", "seconds"}
+    steps = [s for c in sheet["chapters"] for s in c["steps"]]
+    assert all(set(s) == {"group", "when", "actions", "shows", "say", "why", "on_air"} for s in steps)
+    assert [c["title"] for c in sheet["chapters"]] == ["Ready", "Frequency", "Shift", "Tone", "Width and power", "Try", "Store", "Name", "Read back"]
+
+
+def test_the_keys_of_a_sheet_pressed_on_the_twin_leave_the_channel(tmp_path):
+    _, out, _ = vocator("sheet", "brisko-pico", "--firmware", "2", "--line", "448.775 - t118.8", "--slot", "7", "--json")
+    sheet = json.loads(out)
+    steps = [s for c in sheet["chapters"] for s in c["steps"] if s["when"] is None or s["when"] in ({"screen": "menu"}, {"not_shows": "CH-007"})]
+    keys = [a for s in steps for a in s["actions"] if s["group"] in (None, "g2")]
+    (tmp_path / "keys.txt").write_text("\n".join(keys), encoding="utf-8")
+    code, out, _ = vocator("twin", "brisko-pico", "--firmware", "2", "--keys", str(tmp_path / "keys.txt"), "--json")
+    answer = json.loads(out)
+    assert code == 0
+    assert set(answer) == {"trace", "memory", "vfo", "mode", "row"}
+    assert answer["memory"]["7"] == sheet["goal"]["channel"]
+    assert set(answer["trace"][0]) == {"action", "display", "beeps", "transmitting_hz"}
+    assert set(answer["trace"][0]["display"]) == {"main", "slot", "icons", "row", "screen", "text"}
+
+
+def test_a_goal_beyond_the_radio_exits_with_three():
+    code, out, _ = vocator("sheet", "ardvane-finch", "--line", "443.9 + DCS 074I narrow", "--slot", "7", "--json")
+    answer = json.loads(out)
+    assert code == 3
+    assert answer["proof"]["verdict"] == "beyond" and set(answer["proof"]) == {"verdict", "part", "why", "nearest"}
+    assert answer["chapters"] == []
+
+
+@pytest.mark.parametrize(
+    ("arguments", "words"),
+    [
+        (("sheet", "ardvane-finch", "--line", "445.0", "--slot", "7"), "to be decided first"),
+        (("sheet", "ardvane-finch", "--line", "146.55", "--slot", "900"), "001 to 200"),
+        (("sheet", "ardvane-finch", "--line", "146.55", "--slot", "7", "--label", "TOOLONG"), "at most 6"),
+        (("sheet", "nobody", "--line", "146.55", "--slot", "7"), "ardvane-finch"),
+        (("sheet", "brisko-pico", "--line", "146.55", "--slot", "7", "--firmware", "9"), "firmware '9'"),
+        (("sheet", "ardvane-finch", "--line", "146.55", "--slot", "7", "--row", "B"), "none on this radio"),
+        (("sheet", "ardvane-finch", "--slot", "7", "--goal", "find-tone"), "not yet"),
+        (("twin", "ardvane-finch", "--keys", "/nowhere"), "/nowhere"),
+        (("passes",), "not yet"),
+        (("doppler-set",), "not yet"),
+    ],
+)  # fmt: skip
+def test_errors_are_one_line_and_exit_code_two(arguments, words):
+    code, _, err = vocator(*arguments)
+    assert code == 2
+    assert words in err
+    assert len(err.strip().splitlines()) == 1
+
+
+@pytest.mark.parametrize(("keys", "words"), [("[NOKEY]", "the keys"), ("DIAL until NOTHING", "full round"), ("KNOB +3", "the dials"), ("[PTT] wait 1s until 5 [FN] until", "until"), ("%", "[KEY]")])
+def test_bad_keys_are_said_so(tmp_path, keys, words):
+    (tmp_path / "k").write_text("[FN] 0 " + keys, encoding="utf-8")
+    code, _, err = vocator("twin", "ardvane-finch", "--keys", str(tmp_path / "k"))
+    assert code == 2
+    assert words in err
+
+
+def test_prove_prints_a_table_and_exits_zero_when_nothing_is_refuted():
+    code, out, _ = vocator("prove", "ardvane-finch", "--channels", "13", "--json")
+    answer = json.loads(out)
+    assert code == 0
+    assert len(answer["rows"]) == 13 and answer["faults"] == []
+    assert all(row["refuted"] == 0 and row["not found"] == 0 for row in answer["rows"])
+
+
+def test_profile_check_names_every_problem(tmp_path):
+    assert vocator("profile", "check", "src/vocator/data/profiles/brisko-pico.yaml")[0] == 0
+    (tmp_path / "bad.yaml").write_text("model: x\nmodel: y\n", encoding="utf-8")
+    code, out, err = vocator("profile", "check", str(tmp_path / "bad.yaml"), "--json")
+    assert code == 2
+    assert json.loads(out)["problems"][0]["line"] == 2
+    assert "1 problems" in err
+
+
+def test_batch_answers_each_line_in_order_and_survives_bad_ones(tmp_path):
+    requests = [
+        {"command": "resolve", "line": "146.55"},
+        {"command": "twin", "model": "brisko-pico", "keys": ["146550", "[PTT]"]},
+        "not json",
+        {"command": "sheet", "model": "ardvane-finch", "line": "147.33 +", "slot": "7"},
+        {"command": "sheet", "model": "ardvane-finch", "line": "147.33 +", "slot": 7000},
+        {"command": "twin", "model": "brisko-pico"},
+        {"command": "dance"},
+        {"command": "sheet", "model": "ardvane-finch", "line": 5, "slot": "7"},
+        [],
+    ]
+    text = "\n".join(r if isinstance(r, str) else json.dumps(r) for r in requests)
+    (tmp_path / "r.jsonl").write_text(text, encoding="utf-8")
+    code, out, _ = vocator("batch", str(tmp_path / "r.jsonl"))
+    answers = [json.loads(line) for line in out.splitlines()]
+    assert code == 0
+    assert len(answers) == len(requests)
+    assert answers[0]["channel"]["tx_hz"] == 146_550_000
+    assert answers[1]["trace"][-1]["transmitting_hz"] == 146_550_000
+    assert answers[3]["proof"]["verdict"] == "proven"
+    assert all("error" in answers[i] for i in (2, 4, 5, 6, 7, 8))
+
+
+def test_a_start_is_read_whole_and_refused_for_what_the_radio_has_not():
+    start = {
+        "memory": {"5": {"rx_hz": 147_330_000, "tx_hz": 147_930_000, "tone_mode": "send", "tone_tx": "103.5", "label": "RIDGE"}, "6": {"rx_hz": 145_950_000, "tx_hz": 435_100_000}},
+        "vfo": {"rx_hz": 448_775_000, "tx_hz": 443_775_000, "width": "narrow", "power": "LOW"},
+        "mode": "memory", "slot": "6", "settings": {"A.RPT": "OFF"}, "signals": [{"rx_hz": 145_950_000, "ctcss": "103.5"}],
+    }  # fmt: skip
+    answer = run_twin("ardvane-finch", [], start=start)
+    assert answer["mode"] == "memory"
+    assert answer["vfo"]["tx_hz"] == 443_775_000 and answer["vfo"]["width"] == "narrow" and answer["vfo"]["power"] == "LOW"
+    assert answer["memory"]["5"]["tone_tx"] == "103.5" and answer["memory"]["6"]["tx_hz"] == 435_100_000
+    assert memory_dict(twin_of("ardvane-finch"), twin_of("ardvane-finch").start) == {}
+    for wrong, words in (({"modes": 1}, "unknown part"), ({"row": "B"}, "row"), ({"settings": {"X": "1"}}, "setting 'X'"), ({"settings": {"SHIFT": "x"}}, "none of the radio's"), ({"memory": {"0": {"rx_hz": 1}}}, "slot '0'"), ({"mode": "call"}, "mode"), ({"vfo": {"rx_hz": 146_000_000, "tone_mode": "send", "tone_tx": "1.0"}}, "no such tone"), ({"vfo": {}, "memory": {"5": {}}}, "rx_hz")):
+        with pytest.raises(Exception, match=words):
+            run_twin("ardvane-finch", [], start=wrong)

@@ -1,0 +1,165 @@
+"""What all tests share: a database of their own, an application on it, a browser."""
+
+import os
+import subprocess
+import threading
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import httpx
+import pytest
+import uvicorn
+from fastapi.testclient import TestClient
+from sqlalchemy import Engine, create_engine, text
+from sqlalchemy.orm import Session
+
+from vocator.settings import Settings, settings
+from vocator.storage.migrate import migrate
+from vocator.storage.tables import Base
+from vocator.usecases.demo import load_demo
+
+ROOT = Path(__file__).parent.parent
+BROWSER = [
+    "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+
+def _cluster() -> str:
+    """Start the test cluster and return the address of its server."""
+    environment = {
+        **os.environ,
+        "VOCATOR_PGHOME": os.environ.get("VOCATOR_TEST_PGHOME", f"/dev/shm/vocator-test-{os.getuid()}"),
+        "VOCATOR_PGPORT": os.environ.get("VOCATOR_TEST_PGPORT", "54339"),
+        "VOCATOR_PGOPTS": "-c fsync=off",
+    }
+    subprocess.run([ROOT / "scripts" / "db.sh", "start"], check=True, env=environment)
+    url = subprocess.run([ROOT / "scripts" / "db.sh", "url"], check=True, env=environment, capture_output=True, text=True).stdout
+    return url.strip().rsplit("/", 1)[0]
+
+
+@pytest.fixture(scope="session")
+def database_url(worker_id: str) -> Iterator[str]:
+    """A migrated database of this worker's own."""
+    server = _cluster()
+    name = f"test_{worker_id}"
+    admin = create_engine(f"{server}/postgres", isolation_level="AUTOCOMMIT")
+    with admin.connect() as connection:
+        connection.execute(text(f'drop database if exists "{name}" with (force)'))
+        connection.execute(text(f'create database "{name}"'))
+    url = f"{server}/{name}"
+    engine = create_engine(url)
+    migrate(engine)
+    engine.dispose()
+    yield url
+    admin.dispose()
+
+
+@pytest.fixture(scope="session")
+def engine(database_url: str) -> Iterator[Engine]:
+    engine = create_engine(database_url)
+    yield engine
+    engine.dispose()
+
+
+@pytest.fixture
+def session(engine: Engine) -> Iterator[Session]:
+    """A session whose work is rolled back after the test."""
+    with engine.connect() as connection:
+        outer = connection.begin()
+        with Session(connection, join_transaction_mode="create_savepoint", expire_on_commit=False) as session:
+            yield session
+        outer.rollback()
+
+
+@pytest.fixture
+def client(session: Session) -> Iterator[TestClient]:
+    """The API on the test's session."""
+    from vocator.api.app import create_app
+    from vocator.api.store import open_session
+
+    app = create_app(ROOT / "web" / "dist")
+
+    def on_this_session() -> Iterator[Session]:
+        with session.begin_nested():
+            yield session
+
+    app.dependency_overrides[open_session] = on_this_session
+    yield TestClient(app, raise_server_exceptions=False)
+
+
+def empty(engine: Engine) -> None:
+    """Take everything out of a database."""
+    with engine.begin() as connection:
+        names = ", ".join(f'"{table}"' for table in Base.metadata.tables)
+        connection.execute(text(f"truncate {names} restart identity cascade"))
+
+
+class Server:
+    """The whole application on a port of its own, which can be stopped and started again."""
+
+    def __init__(self, port: int) -> None:
+        self.port = port
+        self.url = f"http://127.0.0.1:{port}"
+        self._server: uvicorn.Server | None = None
+
+    def start(self) -> None:
+        from vocator.api.app import create_app
+
+        config = uvicorn.Config(create_app(ROOT / "web" / "dist"), host="127.0.0.1", port=self.port, log_level="error")
+        self._server = uvicorn.Server(config)
+        self._thread = threading.Thread(target=self._server.run, daemon=True)
+        self._thread.start()
+        for _ in range(100):
+            try:
+                httpx.get(f"{self.url}/api/health", timeout=2)
+                return
+            except httpx.HTTPError:
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def stop(self) -> None:
+        if self._server is not None:
+            self._server.should_exit = True
+            self._thread.join(10)
+            self._server = None
+
+
+@pytest.fixture(scope="session")
+def server(database_url: str, worker_id: str) -> Iterator[Server]:
+    """The application on the worker's database."""
+    os.environ["VOCATOR_DATABASE_URL"] = database_url
+    settings.cache_clear()
+    assert Settings().database_url == database_url
+    server = Server(8760 + (int(worker_id[2:]) if worker_id.startswith("gw") else 20))
+    server.start()
+    yield server
+    server.stop()
+
+
+@pytest.fixture
+def demo(server: Server, engine: Engine) -> str:
+    """The address of an application that holds the demonstration, and nothing else."""
+    empty(engine)
+    with Session(engine) as session:
+        load_demo(session)
+        session.commit()
+    return server.url
+
+
+@pytest.fixture
+def bare(server: Server, engine: Engine) -> str:
+    """The address of an application that holds nothing."""
+    empty(engine)
+    return server.url
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args() -> dict[str, object]:
+    return {"executable_path": "/usr/bin/chromium", "args": BROWSER}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args() -> dict[str, object]:
+    return {"viewport": {"width": 1280, "height": 800}, "bypass_csp": True}

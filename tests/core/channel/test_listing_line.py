@@ -1,0 +1,232 @@
+"""The resolver: forgiving lines in, complete channels with reasons out."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from vocator.core.channel.channel import Channel, ToneMode, Width, megahertz, tone_use
+from vocator.core.channel.listing_line import resolve
+from vocator.core.channel.refusal import Refusal
+from vocator.core.channel.tones import CTCSS_38, CTCSS_50, DCS_104, DCS_INVERTED, DCS_NORMAL
+from vocator.files.region_yaml import load_region
+
+R2, R1 = load_region("r2"), load_region("r1")
+
+
+def parts(line, plan=R2, **options):
+    found = resolve(line, plan, **options)
+    c = found.channel
+    return c.rx_hz, c.tx_hz, str(c.tone.mode), c.tone.tone_tx or c.tone.dcs_tx, c.tone.tone_rx or c.tone.dcs_rx, str(c.width), c.label
+
+
+M = 1_000_000
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        ("147.33", (147_330_000, 147_930_000, "none", None, None, "wide", None)),
+        ("147.330 + 103.5", (147_330_000, 147_930_000, "send", "103.5", None, "wide", None)),
+        ("147.33+ pl 103.5", (147_330_000, 147_930_000, "send", "103.5", None, "wide", None)),
+        ("448.775 minus 5 t118.8 DEPOT", (448_775_000, 443_775_000, "send", "118.8", None, "wide", "DEPOT")),
+        ("448.775/443.775 118.8", (448_775_000, 443_775_000, "send", "118.8", None, "wide", None)),
+        ("in 146.73 out 147.33", (147_330_000, 146_730_000, "none", None, None, "wide", None)),
+        ("downlink 147.33 uplink 147.93 tone 103.5", (147_330_000, 147_930_000, "send", "103.5", None, "wide", None)),
+        ("52.82 -500k", (52_820_000, 52_320_000, "none", None, None, "wide", None)),
+        ("146.55", (146_550_000, 146_550_000, "none", None, None, "wide", None)),
+        ("146.55 simplex", (146_550_000, 146_550_000, "none", None, None, "wide", None)),
+        ("442.1 d023", (442_100_000, 447_100_000, "code", "023N", "023N", "wide", None)),
+        ("442.1 dcs 023i nfm", (442_100_000, 447_100_000, "code", "023I", "023I", "narrow", None)),
+        ("147.33 + t103.5 r103.5", (147_330_000, 147_930_000, "send_and_open", "103.5", "103.5", "wide", None)),
+        ("147.33 + t103.5 r88.5", (147_330_000, 147_930_000, "cross", "103.5", "88.5", "wide", None)),
+        ("162.55", (162_550_000, None, "none", None, None, "wide", None)),
+        ("162.55 receive only", (162_550_000, None, "none", None, None, "wide", None)),
+        ("147.300 +0.6 CTCSS 131.8 send and open", (147_300_000, 147_900_000, "send_and_open", "131.8", "131.8", "wide", None)),
+        ("443.9 + DCS 074I narrow", (443_900_000, 448_900_000, "code", "074I", "074I", "narrow", None)),
+        ("147,33 + 103,5", (147_330_000, 147_930_000, "send", "103.5", None, "wide", None)),
+        ("147330 kHz + 103.5", (147_330_000, 147_930_000, "send", "103.5", None, "wide", None)),
+        ("145.2 tone off", (145_200_000, 144_600_000, "none", None, None, "wide", None)),
+        ("147.33 uplink and downlink 103.5", (147_330_000, 147_930_000, "send_and_open", "103.5", "103.5", "wide", None)),
+        ("RIDGE TOP 147.33 +", (147_330_000, 147_930_000, "none", None, None, "wide", "RIDGE TOP")),
+    ],
+)  # fmt: skip
+def test_what_is_read_is_understood(line, expected):
+    assert parts(line) == expected
+
+
+@pytest.mark.parametrize(
+    ("rx", "tx"),
+    [(147_000_000, None), (147_005_000, 147_605_000), (147_395_000, 147_995_000), (145_200_000, 144_600_000), (146_610_000, 146_010_000), (440_000_000, 445_000_000), (444_995_000, 449_995_000), (445_000_000, None), (445_005_000, 440_005_000), (449_995_000, 444_995_000), (224_500_000, 222_900_000), (29_640_000, 29_540_000)],
+)
+def test_the_sign_comes_from_arithmetic_or_is_asked(rx, tx):
+    found = resolve(megahertz(rx), R2)
+    assert found.channel.tx_hz == tx
+    assert bool(found.doubts) is (tx is None)
+    if tx is None:
+        answers = {resolve(f"{megahertz(rx)} {choice}", R2).channel.tx_hz for choice in found.doubts[0].choices}
+        assert len(answers) == 2
+        assert resolve(f"{megahertz(rx)} sign unknown", R2).channel.tx_hz in answers
+
+
+def test_the_listing_wins_over_the_habit_and_says_so():
+    found = resolve("147.33 - 103.5", R2)
+    assert found.channel.tx_hz == 146_730_000
+    assert any("the listing is kept" in note.text for note in found.notes)
+    assert not any("kept" in note.text for note in resolve("147.33 + 103.5", R2).notes)
+
+
+def test_a_repeater_without_a_word_about_tone_is_noted_and_an_answer_silences_it():
+    assert any("none, or not said" in n.text for n in resolve("147.33 +", R2).notes)
+    assert not any("not said" in n.text for n in resolve("147.33 + no tone", R2).notes)
+    assert any("search" in n.text for n in resolve("147.33 + tone unknown", R2).notes)
+
+
+def test_closed_receive_opens_on_the_tone_sent_unless_the_line_says_otherwise():
+    assert resolve("147.33 + 103.5", R2, True).channel.tone.mode is ToneMode.SEND_AND_OPEN
+    assert resolve("147.33 + 103.5 send only", R2, True).channel.tone.mode is ToneMode.SEND
+
+
+def test_region_one_has_its_own_habits():
+    assert resolve("439.1", R1).channel.tx_hz == 431_500_000
+    assert resolve("145.6", R1).channel.tx_hz == 145_000_000
+    assert resolve("433.1", R1).doubts
+    assert resolve("147.33", R1).receive_only
+
+
+@pytest.mark.parametrize(
+    ("line", "found", "remedy"),
+    [
+        ("147.33 - in 147.93", "sign minus", "Correct the sign or the input."),
+        ("147.33 +1 in 147.93", "offset", "Correct the offset or the input."),
+        ("in 151.73 out 147.33", "input 151.730", "leave it out and give the sign"),
+        ("147.9 +", "an input of 148.500", "Check the sign"),
+        ("147.33 + 104.0", "tone 104.0", "103.5 or 107.2"),
+        ("147.33 + 88", "tone 88", "85.4 or 88.5"),
+        ("147.33 d024", "DCS code 024", "023 or 025"),
+        ("430.912", "430.912", "430.9125"),
+        ("146.512", "146.512", "146.5125"),
+        ("147.33 + 103.5 d023", "tone", "which"),
+        ("146.55 simplex +", "simplex", "Leave out simplex"),
+        ("162.55 + ", "162.550 outside", "Leave the sign"),
+        ("147.33 + tone off 103.5", "word that there is none", "Leave one"),
+        ("147.33 + send and open", "no tone", "Add the tone"),
+        ("hello", "hello", "Add the frequency"),
+        ("", "an empty line", "147.33 + 103.5"),
+        ("   ", "an empty line", "147.33 + 103.5"),
+        ("147.33\x00", "character code 0", "Take it out"),
+        ("147.33 café", "é", "plain letters"),
+        ("1" * 400, "400 characters", "channel alone"),
+        ("147.33\n146.55", "2 lines", "one after the other"),
+        ("\n".join(["147.33"] * 1000), "1000 lines", "one after the other"),
+        ("147.33 146.55 442.1", "a further frequency", "Leave it out"),
+    ],
+)
+def test_what_contradicts_itself_is_refused_with_what_to_change(line, found, remedy):
+    with pytest.raises(Refusal) as refused:
+        resolve(line, R2)
+    assert found in str(refused.value)
+    assert remedy in str(refused.value)
+    assert all(refused.value.as_dict().values())
+
+
+def test_the_tone_lists_are_whole():
+    assert len(CTCSS_50) == len(set(CTCSS_50)) == 50
+    assert len(CTCSS_38) == 38
+    assert len(set(DCS_104)) == 104
+    assert list(map(float, CTCSS_50)) == sorted(map(float, CTCSS_50))
+
+
+# -- any channel written in any accepted form comes back the same --------------------------
+
+TONES = st.sampled_from(CTCSS_50)
+CODES = st.sampled_from(DCS_NORMAL + DCS_INVERTED)
+SIDES = st.one_of(
+    st.just((None, None)),
+    st.tuples(TONES, st.none()),
+    TONES.map(lambda t: (t, t)),
+    CODES.map(lambda c: (c, c)),
+    st.tuples(TONES, TONES).filter(lambda p: p[0] != p[1]),
+    st.tuples(TONES, CODES),
+    st.tuples(CODES, TONES),
+    st.tuples(st.none(), TONES),
+)
+
+
+@st.composite
+def channels(draw):
+    band = draw(st.sampled_from([(144, 148), (222, 225), (420, 450), (50, 54)]))
+    raster = draw(st.sampled_from([5_000, 6_250, 12_500]))
+    low, high = band[0] * M, band[1] * M
+    rx = draw(st.integers(low // raster + 1, high // raster - 1)) * raster
+    tx = draw(st.one_of(st.just(rx), st.integers(low // raster + 1, high // raster - 1).map(lambda n: n * raster)))
+    label = draw(st.one_of(st.none(), st.sampled_from(["DEPOT", "RIDGE TOP", "HARBR1", "K-7"])))
+    return Channel(rx, tx, tone_use(*draw(SIDES)), draw(st.sampled_from(list(Width))), None, label)
+
+
+def write_frequency(draw, hz):
+    text = megahertz(hz)
+    return draw(st.sampled_from([text, text.replace(".", ","), f"{hz // 1000}.{hz % 1000:03d}".rstrip("0").rstrip(".") + " kHz", text.rstrip("0").rstrip(".") + " MHz", f"{hz} Hz"]))
+
+
+def write_side(draw, side, prefix):
+    if side[-1] in "NI":
+        word = draw(st.sampled_from(["d", "dcs ", "DCS", "d "]))
+        return f"{prefix}{word}{side[:3]}{side[3] if side[3] == 'I' else draw(st.sampled_from(['', 'n', 'N']))}"
+    return f"{prefix}{draw(st.sampled_from(['', ' ']))}{side}" if prefix else draw(st.sampled_from(["pl ", "PL", "CTCSS ", "tone ", "t"])) + side
+
+
+def write_tone(draw, tone):
+    sent, opened = tone.tone_tx or tone.dcs_tx, tone.tone_rx or tone.dcs_rx
+    if not sent and not opened:
+        return draw(st.sampled_from(["", "tone off", "no tone"]))
+    if sent and sent == opened:
+        plain = write_side(draw, sent, "")
+        if sent[-1] in "NI":
+            return plain if draw(st.booleans()) else f"{write_side(draw, sent, 't')} {write_side(draw, opened, 'r')}"
+        both = draw(st.sampled_from([f"pl {sent} send and open", f"t{sent} r{sent}", f"uplink and downlink tone {sent}"]))
+        return both
+    if sent and not opened and sent[-1] not in "NI":
+        return write_side(draw, sent, "")
+    written = [write_side(draw, sent, "t")] if sent else []
+    return " ".join([*written, *([write_side(draw, opened, "r")] if opened else [])])
+
+
+def write_shift(draw, channel):
+    rx, tx = channel.rx_hz, channel.tx_hz
+    assert tx is not None
+    if rx == tx:
+        return f"{write_frequency(draw, rx)} simplex"
+    out, into = write_frequency(draw, rx), write_frequency(draw, tx)
+    shift = tx - rx
+    amount = megahertz(abs(shift))
+    sign = draw(st.sampled_from(["+", "plus "] if shift > 0 else ["-", "−", "minus "]))
+    forms = [f"{out}/{into}", f"in {into} out {out}", f"output {out} input {into}", f"downlink {out} uplink {into}"]
+    if abs(shift) < 60 * M and abs(shift) % 1000 == 0:
+        forms += [f"{out} {sign}{amount}", f"{out} {sign}{abs(shift) // 1000}k", f"{out} {sign} {amount} MHz"]
+    return draw(st.sampled_from(forms))
+
+
+@given(st.data(), channels())
+@settings(max_examples=400, deadline=None)
+def test_a_channel_written_in_any_form_comes_back_the_same(data, channel):
+    draw = data.draw
+    pieces = [write_shift(draw, channel), write_tone(draw, channel.tone)]
+    if channel.width is Width.NARROW:
+        pieces.append(draw(st.sampled_from(["narrow", "nfm", "FM-N"])))
+    else:
+        pieces.append(draw(st.sampled_from(["", "wide", "fm"])))
+    if channel.label:
+        pieces.append(channel.label)
+    line = " ".join(p for p in pieces if p)
+    assert resolve(line, R2).channel == channel, line
+
+
+@given(st.text(max_size=80))
+@settings(max_examples=300, deadline=None)
+def test_no_line_breaks_the_resolver(line):
+    try:
+        found = resolve(line, R2)
+    except Refusal as refusal:
+        assert refusal.do
+    else:
+        assert found.channel.rx_hz > 0

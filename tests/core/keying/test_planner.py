@@ -1,0 +1,136 @@
+"""The planner: every goal is proven or beyond the radio for a reason the page confirms."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
+from vocator.core.channel.refusal import Refusal
+from vocator.core.keying.goal import Beyond, Goal, fit_label, power_word, slot_of
+from vocator.core.keying.planner import plan
+from vocator.core.keying.prover import Verdict, prove
+from vocator.core.radio.profile import Means
+from vocator.usecases.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.prove_radios import KINDS, generate, try_goal
+from vocator.usecases.twins import twin_of
+
+FINCH, PICO, PICO2 = twin_of("ardvane-finch"), twin_of("brisko-pico"), twin_of("brisko-pico", "2")
+ALL = pytest.mark.parametrize("twin", [FINCH, PICO, PICO2], ids=["finch", "pico", "pico 2"])
+BEYOND_OF = {"ardvane-finch": {"inverted code", "cross", "odd split"}, "brisko-pico": {"odd split"}}
+
+
+@ALL
+@pytest.mark.parametrize("kind", KINDS)
+@given(rng=st.randoms(use_true_random=False))
+@settings(max_examples=4, deadline=None)
+def test_every_kind_of_goal_is_proven_or_beyond_for_a_reason(twin, kind, rng):
+    tested = try_goal(twin, kind, generate(twin, kind, rng))
+    assert tested.verdict in (Verdict.PROVEN, Verdict.BEYOND), tested.why
+    if tested.verdict is Verdict.BEYOND:
+        assert kind in BEYOND_OF[twin.profile.model]
+
+
+def channel(rx=147_330_000, tx=147_930_000, tone=None, **parts):
+    return Channel(rx, tx, tone or ToneUse(), power="HIGH", **parts)
+
+
+@pytest.mark.parametrize(
+    ("twin", "wanted", "part"),
+    [
+        (FINCH, channel(52_820_000, 52_320_000), "receive frequency"),
+        (FINCH, channel(223_940_000, 222_340_000), "receive frequency"),
+        (FINCH, channel(147_330_000, 149_000_000), "transmit frequency"),
+        (FINCH, channel(tone=tone_use("023I", "023I")), "code"),
+        (FINCH, channel(tone=tone_use("67.0", "69.3")), "tone mode"),
+        (FINCH, channel(430_906_250, 430_906_250), "receive frequency"),
+        (PICO, channel(52_820_000, 52_320_000), "receive frequency"),
+    ],
+)
+def test_what_the_radio_cannot_do_is_said_before_the_first_key(twin, wanted, part):
+    with pytest.raises(Beyond) as beyond:
+        plan(twin, Goal(5, wanted))
+    assert beyond.value.part == part
+    assert beyond.value.why
+    assert beyond.value.nearest
+
+
+def test_a_slot_outside_the_range_and_a_label_that_does_not_fit_are_refused():
+    for slot in ("0", "201", "-1", "x", ""):
+        with pytest.raises(Refusal, match="001 to 200"):
+            slot_of(FINCH.profile, slot)
+    with pytest.raises(Refusal, match="_"):
+        fit_label(FINCH.profile, "A_B", True)
+    with pytest.raises(Refusal, match="at most 6"):
+        fit_label(FINCH.profile, "LONGNAME", True)
+    assert fit_label(FINCH.profile, "Ridge", True)[0] == "RIDGE"
+    assert fit_label(FINCH.profile, "KESTREL RIDGE", False)[0] == "KESTRE"
+    assert fit_label(PICO.profile, "RIDGE", True) == (None, ["no names from the keypad of this radio: RIDGE is left out"])
+    with pytest.raises(Refusal, match="LOW, MID, HIGH"):
+        power_word(FINCH, "80W")
+    assert power_word(FINCH, "low") == ("LOW", True)
+
+
+def test_what_disturbs_comes_before_what_it_disturbs():
+    coded = channel(tone=tone_use("023N", "023N"))
+    actions = [a for s in plan(PICO, Goal(7, coded)).steps() for a in s.actions]
+    assert "15" not in actions
+    assert "13" not in actions
+    assert actions.index("147330") > actions.index("01")
+
+
+def test_every_value_carries_its_reason_and_every_window_is_one_step():
+    made = make_sheet(SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE"))
+    assert all(step.why and step.say for step in made.sheet.steps())
+    store = [s for s in made.sheet.steps() if s.window_s]
+    assert [s.actions[0] for s in store] == ["[FN 1s]"]
+    assert store[0].actions[-1] == "[FN]"
+
+
+def test_the_short_way_leaves_out_what_is_known_to_be_right():
+    start = {"vfo": {"rx_hz": 146_805_000, "tx_hz": 146_205_000, "tone_mode": "send", "tone_tx": "103.5"}, "settings": {"A.RPT": "ON"}}
+    request = SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE", start=start)
+    long, short = make_sheet(request), make_sheet(replace(request, way="short"))
+    assert short.proof.verdict is Verdict.PROVEN
+    assert short.as_dict()["counts"]["seconds"] < 0.8 * long.as_dict()["counts"]["seconds"]
+    assert short.sheet.steps()[0].actions == ()
+    assert not any("CT.HZ" in a for s in short.sheet.steps() for a in s.actions)
+
+
+def test_receive_only_is_never_set_up_to_send():
+    weather = make_sheet(SheetRequest("ardvane-finch", "7", "162.55", may_send=True))
+    assert not any(s.on_air for s in weather.sheet.steps())
+    listened = make_sheet(SheetRequest("ardvane-finch", "7", "146.55 receive only", may_send=True))
+    assert listened.goal.channel.power == "LOW"
+    assert any("keep off PTT" in limit for limit in listened.sheet.limits)
+
+
+def test_on_air_steps_only_with_permission_and_each_with_its_caution():
+    request = SheetRequest("brisko-pico", "7", "147.33 + 103.5")
+    assert not any(s.on_air for s in make_sheet(request).sheet.steps())
+    on_air = [s for s in make_sheet(replace(request, may_send=True)).sheet.steps() if s.on_air]
+    assert len(on_air) == 2
+    assert all("Antenna or dummy load" in s.why for s in on_air)
+
+
+@ALL
+@pytest.mark.parametrize("kind", ["erase", "read-back"])
+def test_erasing_and_reading_back_are_proven(twin, kind):
+    goal = Goal(6, Channel(0, 0), kind=kind)
+    proof = prove(twin, plan(twin, goal), goal)
+    assert proof.verdict is Verdict.PROVEN, proof
+    assert proof.starts > 10
+
+
+def test_a_row_can_be_asked_for():
+    made = make_sheet(SheetRequest("brisko-pico", "7", "147.33 + 103.5", row="B"))
+    assert made.proof.verdict is Verdict.PROVEN
+    assert made.run.state.unit == 1
+
+
+def test_narrow_is_stored_narrow_on_both():
+    for twin in (FINCH, PICO):
+        goal = Goal(3, channel(width=Width.NARROW))
+        assert prove(twin, plan(twin, goal), goal).verdict is Verdict.PROVEN
+        assert twin.profile.setting_for(Means.WIDTH) is not None

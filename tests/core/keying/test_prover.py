@@ -1,0 +1,125 @@
+"""The prover refutes broken sheets, and proves good ones from its whole covering set."""
+
+from dataclasses import replace
+
+import pytest
+
+from vocator.core.channel.channel import Channel, ToneUse, tone_use
+from vocator.core.keying.goal import Goal
+from vocator.core.keying.planner import plan
+from vocator.core.keying.prover import Verdict, prove
+from vocator.core.keying.sheet import Chapter, Sheet, Step
+from vocator.core.keying.starts import covering_starts
+from vocator.usecases.twins import twin_of
+
+FINCH, PICO = twin_of("ardvane-finch"), twin_of("brisko-pico")
+REPEATER = Channel(147_330_000, 147_930_000, tone_use("103.5", None), power="HIGH")
+CROWDED = Channel(430_937_500, 430_937_500, ToneUse(), power="HIGH")
+
+
+def good(twin, channel=REPEATER, on_air=True):
+    goal = Goal(6 if twin is FINCH else 7, channel, on_air=on_air)
+    return plan(twin, goal), goal
+
+
+def changed(sheet: Sheet, change) -> Sheet:
+    """A sheet with every step put through ``change``; None leaves the step out."""
+    chapters = tuple(Chapter(c.title, tuple(s for step in c.steps if (s := change(step)) is not None)) for c in sheet.chapters)
+    return replace(sheet, chapters=chapters)
+
+
+def without(words):
+    return lambda step: None if any(words in action for action in step.actions) else step
+
+
+def swapped(sheet: Sheet, first: str, second: str) -> Sheet:
+    """A sheet with two chapters in the other order."""
+    chapters = list(sheet.chapters)
+    titles = [c.title for c in chapters]
+    i, j = titles.index(first), titles.index(second)
+    chapters[i], chapters[j] = chapters[j], chapters[i]
+    return replace(sheet, chapters=tuple(chapters))
+
+
+def in_actions(old, new):
+    def change(step: Step) -> Step:
+        return replace(step, actions=tuple(a.replace(old, new) for a in step.actions), shows=None)
+
+    return change
+
+
+@pytest.mark.parametrize("twin", [FINCH, PICO], ids=["finch", "pico"])
+def test_a_good_sheet_is_proven(twin):
+    sheet, goal = good(twin)
+    proof = prove(twin, sheet, goal)
+    assert proof.verdict is Verdict.PROVEN
+    assert proof.starts == len(covering_starts(twin, goal))
+    assert 30 <= proof.starts <= 60
+
+
+BROKEN = {
+    "no tone step (Finch)": (FINCH, REPEATER, without("until 103.5")),
+    "no tone step (Pico)": (PICO, REPEATER, without("until 103.5")),
+    "no shift step": (FINCH, REPEATER, without("until +")),
+    "no offset step": (FINCH, REPEATER, without("0.60")),
+    "no width step": (PICO, REPEATER, without("until WIDE")),
+    "no power step": (FINCH, REPEATER, without("[FN] 2")),
+    "old code left": (PICO, REPEATER, without("12")),
+    "no look for memory mode": (FINCH, REPEATER, lambda s: None if s.when and s.when.slot_shown else s),
+    "no way out of what is open": (FINCH, REPEATER, lambda s: None if s.group else s),
+    "no look for reverse": (FINCH, REPEATER, lambda s: None if s.when and s.when.not_shows else s),
+    "hold for tap in the store": (FINCH, REPEATER, lambda s: replace(s, actions=(*s.actions[:-1], "[FN 1s]")) if s.window_s else s),
+    "no erase before saving": (PICO, REPEATER, without("30")),
+    "always erasing": (PICO, REPEATER, lambda s: replace(s, when=None, group=None) if s.when and s.when.shows == "CH-007" else s),
+    "saving without the second yes": (PICO, REPEATER, lambda s: replace(s, actions=s.actions[:-1], shows=None) if s.actions[-1:] == ("[MENU]",) and "29" in s.actions else s),
+    "a wait past the window": (FINCH, REPEATER, lambda s: replace(s, actions=(s.actions[0], "wait 6s", *s.actions[1:]), shows=None) if s.window_s else s),
+    "a wait past the quiet time": (PICO, REPEATER, lambda s: replace(s, actions=(s.actions[0], "wait 10s", *s.actions[1:]), shows=None) if "until 103.5" in " ".join(s.actions) else s),
+    "no tuning step before the frequency": (PICO, CROWDED, without("01")),
+    "the wrong slot": (FINCH, REPEATER, in_actions("until 007", "until 008")),
+    "sending outside an on-air step": (FINCH, REPEATER, lambda s: replace(s, on_air=False)),
+    "reverse not switched back": (FINCH, REPEATER, lambda s: None if s.when and s.when.shows == "147.930" else s),
+    "a set-wide setting changed": (FINCH, REPEATER, lambda s: replace(s, actions=("[FN]", "0", "DIAL until A.RPT", "[FN]", "DIAL until OFF", "[FN]", "[PTT]")) if s.say.startswith("POWER") else s),
+    "a key that fails to show what it says": (FINCH, REPEATER, lambda s: replace(s, shows="148.000") if s.shows == "SAVED" else s),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", BROKEN)
+def test_a_broken_sheet_is_refuted(name):
+    twin, channel, breaking = BROKEN[name]
+    sheet, goal = good(twin, channel)
+    broken = changed(sheet, breaking)
+    assert broken != sheet
+    proof = prove(twin, broken, goal)
+    assert proof.verdict is Verdict.REFUTED
+    assert proof.seen
+
+
+def test_step_after_frequency_is_refuted():
+    sheet, goal = good(PICO, CROWDED)
+    frequency = next(c for c in sheet.chapters if c.title == "Frequency")
+    late = replace(frequency, steps=(frequency.steps[-1], *frequency.steps[:-1]))
+    broken = replace(sheet, chapters=tuple(late if c is frequency else c for c in sheet.chapters))
+    assert prove(PICO, sheet, goal).verdict is Verdict.PROVEN
+    assert prove(PICO, broken, goal).verdict is Verdict.REFUTED
+
+
+def test_settings_before_the_frequency_are_refuted():
+    sheet, goal = good(FINCH)
+    assert prove(FINCH, swapped(sheet, "Frequency", "Shift"), goal).verdict is Verdict.REFUTED
+
+
+def test_storing_before_setting_is_refuted():
+    sheet, goal = good(FINCH)
+    assert prove(FINCH, swapped(sheet, "Tone", "Store"), goal).verdict is Verdict.REFUTED
+
+
+def test_an_on_air_step_outside_its_chapters_is_refuted():
+    sheet, goal = good(FINCH)
+    moved = replace(sheet, chapters=(*sheet.chapters, Chapter("Name", (Step(("[PTT]",), on_air=True),))))
+    assert prove(FINCH, moved, goal).verdict is Verdict.REFUTED
+
+
+def test_sending_on_another_frequency_is_refuted():
+    sheet, goal = good(FINCH)
+    other = replace(goal, channel=replace(REPEATER, tx_hz=147_930_000), receive_only=True)
+    assert "not on the goal" in prove(FINCH, sheet, other).seen
