@@ -11,7 +11,17 @@ from vocator.usecases.demo import load_demo
 
 
 def tick(client, sheet, steps, done=True, outcome=None, ids=None):
-    ticks = [{"id": (ids or {}).get(n) or uuid.uuid4().hex, "sheet_id": sheet["id"], "step": n, "at": datetime.now(UTC).isoformat(), "done": done, "outcome": outcome} for n in steps]
+    ticks = [
+        {
+            "id": (ids or {}).get(n) or uuid.uuid4().hex,
+            "sheet_id": sheet["id"],
+            "step": n,
+            "at": datetime.now(UTC).isoformat(),
+            "done": done,
+            "outcome": outcome,
+        }
+        for n in steps
+    ]
     answer = client.post("/api/sheets/ticks", json={"ticks": ticks})
     assert answer.status_code == 200, answer.text
     return answer.json()["ids"]
@@ -188,4 +198,10 @@ def test_the_demonstration_loads_once_and_only_into_an_empty_store(session):
     assert load_demo(session) is False
     radios = RadioRepository(session).all()
     assert [r.model for r in radios] == ["ardvane-finch", "brisko-pico"]
-    assert {s.state for s in RadioRepository(session).slots(radios[0].id)} == {SlotState.CHECKED, SlotState.READ_BACK, SlotState.WRITTEN, SlotState.PLANNED, SlotState.FREE}
+    assert {s.state for s in RadioRepository(session).slots(radios[0].id)} == {
+        SlotState.CHECKED,
+        SlotState.READ_BACK,
+        SlotState.WRITTEN,
+        SlotState.PLANNED,
+        SlotState.FREE,
+    }

@@ -5,6 +5,7 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Page, expect
+from sqlalchemy import create_engine, text
 
 pytestmark = pytest.mark.browser
 AXE = Path(__file__).parent.parent.parent / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -151,6 +152,25 @@ def test_a_stopped_server_is_said_and_nothing_typed_is_lost(page: Page, demo: st
     expect(page.locator("#understood")).to_contain_text("RIDGE")
 
 
+def test_a_stopped_store_is_said_and_the_page_recovers(page: Page, demo: str, engine):
+    page.goto(demo)
+    type_line(page, "146.55")
+    make_sheet(page, "Finch", "6")
+    name = engine.url.database
+    admin = create_engine(engine.url.set(database="postgres"), isolation_level="AUTOCOMMIT")
+    with admin.connect() as connection:
+        connection.execute(text(f'alter database "{name}" allow_connections false'))
+        connection.execute(text("select pg_terminate_backend(pid) from pg_stat_activity where datname = :name"), {"name": name})
+        page.locator(".donekey").click()
+        expect(page.get_by_role("status")).to_contain_text("The store does not answer")
+        page.locator(".donekey").click()
+        connection.execute(text(f'alter database "{name}" allow_connections true'))
+    admin.dispose()
+    expect(page.get_by_role("status")).to_have_count(0, timeout=15_000)
+    page.reload()
+    expect(page.locator("header .chapter")).to_contain_text("3 of")
+
+
 def test_many_lines_pasted_wait_their_turn(page: Page, demo: str):
     page.goto(demo)
     page.locator("#listing").focus()
@@ -225,7 +245,9 @@ def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, s
         page.goto(url)
         page.wait_for_timeout(500)
         page.add_script_tag(path=str(AXE))
-        found = page.evaluate("axe.run({ rules: { 'color-contrast-enhanced': { enabled: %s } } })" % ("false" if theme == "night" else "true"))
+        found = page.evaluate(
+            "axe.run({ rules: { 'color-contrast-enhanced': { enabled: %s } } })" % ("false" if theme == "night" else "true")
+        )
         assert [(v["id"], v["nodes"][0]["html"][:150]) for v in found["violations"]] == [], url
         wide = page.evaluate("document.documentElement.scrollWidth")
         assert wide <= size[0], f"{url} is {wide} px wide"

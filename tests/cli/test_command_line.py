@@ -14,7 +14,13 @@ CHANNEL_KEYS = {"rx_hz", "tx_hz", "tone_mode", "tone_tx", "tone_rx", "dcs_tx", "
 
 
 def vocator(*arguments):
-    done = subprocess.run([sys.executable, "-m", "vocator.cli.main", *arguments], capture_output=True, text=True, env={"PYTHONPATH": "src", "PATH": "/usr/bin:/bin"}, check=False)
+    done = subprocess.run(
+        [sys.executable, "-m", "vocator.cli.main", *arguments],
+        capture_output=True,
+        text=True,
+        env={"PYTHONPATH": "src", "PATH": "/usr/bin:/bin"},
+        check=False,
+    )
     return done.returncode, done.stdout, done.stderr
 
 
@@ -44,13 +50,28 @@ def test_a_sheet_has_the_shape_of_the_contract():
     assert set(sheet["counts"]) == {"taps", "holds", "clicks", "digits", "touches", "seconds"}
     steps = [s for c in sheet["chapters"] for s in c["steps"]]
     assert all(set(s) == {"group", "when", "actions", "shows", "say", "why", "on_air"} for s in steps)
-    assert [c["title"] for c in sheet["chapters"]] == ["Ready", "Frequency", "Shift", "Tone", "Width and power", "Try", "Store", "Name", "Read back"]
+    assert [c["title"] for c in sheet["chapters"]] == [
+        "Ready",
+        "Frequency",
+        "Shift",
+        "Tone",
+        "Width and power",
+        "Try",
+        "Store",
+        "Name",
+        "Read back",
+    ]
 
 
 def test_the_keys_of_a_sheet_pressed_on_the_twin_leave_the_channel(tmp_path):
     _, out, _ = vocator("sheet", "brisko-pico", "--firmware", "2", "--line", "448.775 - t118.8", "--slot", "7", "--json")
     sheet = json.loads(out)
-    steps = [s for c in sheet["chapters"] for s in c["steps"] if s["when"] is None or s["when"] in ({"screen": "menu"}, {"not_shows": "CH-007"})]
+    steps = [
+        s
+        for c in sheet["chapters"]
+        for s in c["steps"]
+        if s["when"] is None or s["when"] in ({"screen": "menu"}, {"not_shows": "CH-007"})
+    ]
     keys = [a for s in steps for a in s["actions"] if s["group"] in (None, "g2")]
     (tmp_path / "keys.txt").write_text("\n".join(keys), encoding="utf-8")
     code, out, _ = vocator("twin", "brisko-pico", "--firmware", "2", "--keys", str(tmp_path / "keys.txt"), "--json")
@@ -92,7 +113,16 @@ def test_errors_are_one_line_and_exit_code_two(arguments, words):
     assert len(err.strip().splitlines()) == 1
 
 
-@pytest.mark.parametrize(("keys", "words"), [("[NOKEY]", "the keys"), ("DIAL until NOTHING", "full round"), ("KNOB +3", "the dials"), ("[PTT] wait 1s until 5 [FN] until", "until"), ("%", "[KEY]")])
+@pytest.mark.parametrize(
+    ("keys", "words"),
+    [
+        ("[NOKEY]", "the keys"),
+        ("DIAL until NOTHING", "full round"),
+        ("KNOB +3", "the dials"),
+        ("[PTT] wait 1s until 5 [FN] until", "until"),
+        ("%", "[KEY]"),
+    ],
+)
 def test_bad_keys_are_said_so(tmp_path, keys, words):
     (tmp_path / "k").write_text("[FN] 0 " + keys, encoding="utf-8")
     code, _, err = vocator("twin", "ardvane-finch", "--keys", str(tmp_path / "k"))
@@ -152,6 +182,15 @@ def test_a_start_is_read_whole_and_refused_for_what_the_radio_has_not():
     assert answer["vfo"]["tx_hz"] == 443_775_000 and answer["vfo"]["width"] == "narrow" and answer["vfo"]["power"] == "LOW"
     assert answer["memory"]["5"]["tone_tx"] == "103.5" and answer["memory"]["6"]["tx_hz"] == 435_100_000
     assert memory_dict(twin_of("ardvane-finch"), twin_of("ardvane-finch").start) == {}
-    for wrong, words in (({"modes": 1}, "unknown part"), ({"row": "B"}, "row"), ({"settings": {"X": "1"}}, "setting 'X'"), ({"settings": {"SHIFT": "x"}}, "none of the radio's"), ({"memory": {"0": {"rx_hz": 1}}}, "slot '0'"), ({"mode": "call"}, "mode"), ({"vfo": {"rx_hz": 146_000_000, "tone_mode": "send", "tone_tx": "1.0"}}, "no such tone"), ({"vfo": {}, "memory": {"5": {}}}, "rx_hz")):
+    for wrong, words in (
+        ({"modes": 1}, "unknown part"),
+        ({"row": "B"}, "row"),
+        ({"settings": {"X": "1"}}, "setting 'X'"),
+        ({"settings": {"SHIFT": "x"}}, "none of the radio's"),
+        ({"memory": {"0": {"rx_hz": 1}}}, "slot '0'"),
+        ({"mode": "call"}, "mode"),
+        ({"vfo": {"rx_hz": 146_000_000, "tone_mode": "send", "tone_tx": "1.0"}}, "no such tone"),
+        ({"vfo": {}, "memory": {"5": {}}}, "rx_hz"),
+    ):
         with pytest.raises(Exception, match=words):
             run_twin("ardvane-finch", [], start=wrong)

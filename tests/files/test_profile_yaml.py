@@ -57,7 +57,11 @@ def test_the_line_is_the_line_of_the_fault():
 
 
 def test_all_faults_come_at_once():
-    text = GOOD.replace('"DIAL turn": tune', '"DIAL turn": tuun', 1).replace("{means: width,", "{means: breadth,").replace("name: STEP}", "name: STEPP}")
+    text = (
+        GOOD.replace('"DIAL turn": tune', '"DIAL turn": tuun', 1)
+        .replace("{means: width,", "{means: breadth,")
+        .replace("name: STEP}", "name: STEPP}")
+    )
     assert len(check_text(text, "x")) >= 3
     shape = GOOD.replace("count: 200", "count: many").replace("dials: [DIAL]", "dial: [DIAL]")
     assert {p.path for p in check_text(shape, "x")} == {"slots.count", "dial", "dials"}

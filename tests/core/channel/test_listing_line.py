@@ -16,7 +16,15 @@ R2, R1 = load_region("r2"), load_region("r1")
 def parts(line, plan=R2, **options):
     found = resolve(line, plan, **options)
     c = found.channel
-    return c.rx_hz, c.tx_hz, str(c.tone.mode), c.tone.tone_tx or c.tone.dcs_tx, c.tone.tone_rx or c.tone.dcs_rx, str(c.width), c.label
+    return (
+        c.rx_hz,
+        c.tx_hz,
+        str(c.tone.mode),
+        c.tone.tone_tx or c.tone.dcs_tx,
+        c.tone.tone_rx or c.tone.dcs_rx,
+        str(c.width),
+        c.label,
+    )
 
 
 M = 1_000_000
@@ -56,7 +64,20 @@ def test_what_is_read_is_understood(line, expected):
 
 @pytest.mark.parametrize(
     ("rx", "tx"),
-    [(147_000_000, None), (147_005_000, 147_605_000), (147_395_000, 147_995_000), (145_200_000, 144_600_000), (146_610_000, 146_010_000), (440_000_000, 445_000_000), (444_995_000, 449_995_000), (445_000_000, None), (445_005_000, 440_005_000), (449_995_000, 444_995_000), (224_500_000, 222_900_000), (29_640_000, 29_540_000)],
+    [
+        (147_000_000, None),
+        (147_005_000, 147_605_000),
+        (147_395_000, 147_995_000),
+        (145_200_000, 144_600_000),
+        (146_610_000, 146_010_000),
+        (440_000_000, 445_000_000),
+        (444_995_000, 449_995_000),
+        (445_000_000, None),
+        (445_005_000, 440_005_000),
+        (449_995_000, 444_995_000),
+        (224_500_000, 222_900_000),
+        (29_640_000, 29_540_000),
+    ],
 )
 def test_the_sign_comes_from_arithmetic_or_is_asked(rx, tx):
     found = resolve(megahertz(rx), R2)
@@ -165,14 +186,28 @@ def channels(draw):
 
 def write_frequency(draw, hz):
     text = megahertz(hz)
-    return draw(st.sampled_from([text, text.replace(".", ","), f"{hz // 1000}.{hz % 1000:03d}".rstrip("0").rstrip(".") + " kHz", text.rstrip("0").rstrip(".") + " MHz", f"{hz} Hz"]))
+    return draw(
+        st.sampled_from(
+            [
+                text,
+                text.replace(".", ","),
+                f"{hz // 1000}.{hz % 1000:03d}".rstrip("0").rstrip(".") + " kHz",
+                text.rstrip("0").rstrip(".") + " MHz",
+                f"{hz} Hz",
+            ]
+        )
+    )
 
 
 def write_side(draw, side, prefix):
     if side[-1] in "NI":
         word = draw(st.sampled_from(["d", "dcs ", "DCS", "d "]))
         return f"{prefix}{word}{side[:3]}{side[3] if side[3] == 'I' else draw(st.sampled_from(['', 'n', 'N']))}"
-    return f"{prefix}{draw(st.sampled_from(['', ' ']))}{side}" if prefix else draw(st.sampled_from(["pl ", "PL", "CTCSS ", "tone ", "t"])) + side
+    return (
+        f"{prefix}{draw(st.sampled_from(['', ' ']))}{side}"
+        if prefix
+        else draw(st.sampled_from(["pl ", "PL", "CTCSS ", "tone ", "t"])) + side
+    )
 
 
 def write_tone(draw, tone):

@@ -89,7 +89,10 @@ def test_every_value_carries_its_reason_and_every_window_is_one_step():
 
 
 def test_the_short_way_leaves_out_what_is_known_to_be_right():
-    start = {"vfo": {"rx_hz": 146_805_000, "tx_hz": 146_205_000, "tone_mode": "send", "tone_tx": "103.5"}, "settings": {"A.RPT": "ON"}}
+    start = {
+        "vfo": {"rx_hz": 146_805_000, "tx_hz": 146_205_000, "tone_mode": "send", "tone_tx": "103.5"},
+        "settings": {"A.RPT": "ON"},
+    }
     request = SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE", start=start)
     long, short = make_sheet(request), make_sheet(replace(request, way="short"))
     assert short.proof.verdict is Verdict.PROVEN

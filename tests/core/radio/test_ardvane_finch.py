@@ -1,8 +1,8 @@
 """What the Finch's page says, sentence by sentence, written from the page."""
 
 import pytest
-from support.hands import Hands, channel, sentence
 
+from support.hands import Hands, channel, sentence
 from vocator.core.channel.channel import ToneMode
 from vocator.core.channel.tones import CTCSS_50
 from vocator.core.radio.perform import UntilFailed
@@ -16,7 +16,19 @@ def finch(**start):
 
 
 @sentence(PAGE, "Receives 136–174 and 400–480 MHz. A frequency outside the receive ranges is refused.")
-@pytest.mark.parametrize(("typed", "taken"), [("136000", True), ("174000", True), ("400000", True), ("480000", True), ("135995", False), ("174005", False), ("399995", False), ("480005", False)])
+@pytest.mark.parametrize(
+    ("typed", "taken"),
+    [
+        ("136000", True),
+        ("174000", True),
+        ("400000", True),
+        ("480000", True),
+        ("135995", False),
+        ("174005", False),
+        ("399995", False),
+        ("480005", False),
+    ],
+)
 def test_frequencies_outside_the_receive_ranges_are_refused(typed, taken):
     radio = finch().press(typed)
     assert (radio.vfo.rx_hz == int(typed) * 1000) is taken
@@ -24,7 +36,10 @@ def test_frequencies_outside_the_receive_ranges_are_refused(typed, taken):
 
 
 @sentence(PAGE, "Transmits 144–148 and 430–450.")
-@pytest.mark.parametrize(("typed", "sends"), [("144000", True), ("148000", True), ("143995", False), ("148005", False), ("450000", True), ("450005", False)])
+@pytest.mark.parametrize(
+    ("typed", "sends"),
+    [("144000", True), ("148000", True), ("143995", False), ("148005", False), ("450000", True), ("450005", False)],
+)
 def test_it_sends_only_inside_its_transmit_ranges(typed, sends):
     radio = finch(settings={"A.RPT": "OFF"}).press(typed, "[PTT]")
     assert (radio.sent is not None) is sends
@@ -51,7 +66,17 @@ def test_mode_taps_between_vfo_and_memory_and_only_memory_shows_a_slot():
 @sentence(PAGE, "Icons: − + (shift), TX (encode), TXRX (tone squelch), CO (DCS), L M H (power), NW (narrow).")
 @pytest.mark.parametrize(
     ("settings", "icon"),
-    [({"SHIFT": "−"}, "−"), ({"SHIFT": "+"}, "+"), ({"CT.USE": "TX"}, "TX"), ({"CT.USE": "TX.RX"}, "TXRX"), ({"CT.USE": "CODE"}, "CO"), ({"POWER": "LOW"}, "L"), ({"POWER": "MID"}, "M"), ({}, "H"), ({"WIDTH": "NARR"}, "NW")],
+    [
+        ({"SHIFT": "−"}, "−"),
+        ({"SHIFT": "+"}, "+"),
+        ({"CT.USE": "TX"}, "TX"),
+        ({"CT.USE": "TX.RX"}, "TXRX"),
+        ({"CT.USE": "CODE"}, "CO"),
+        ({"POWER": "LOW"}, "L"),
+        ({"POWER": "MID"}, "M"),
+        ({}, "H"),
+        ({"WIDTH": "NARR"}, "NW"),
+    ],
 )
 def test_each_setting_lights_its_icon(settings, icon):
     assert icon in finch(settings=settings).seen.icons
@@ -85,7 +110,18 @@ def test_six_digits_set_the_frequency_and_the_band_follows():
 
 
 @sentence(PAGE, "The figures after the sixth are filled by the radio: 012 means 12.5, 037 means 37.5, 062 62.5, 087 87.5.")
-@pytest.mark.parametrize(("typed", "hz"), [("146012", 146_012_500), ("146037", 146_037_500), ("146062", 146_062_500), ("146087", 146_087_500), ("146512", 146_512_500), ("146510", 146_510_000), ("146013", 146_013_000)])
+@pytest.mark.parametrize(
+    ("typed", "hz"),
+    [
+        ("146012", 146_012_500),
+        ("146037", 146_037_500),
+        ("146062", 146_062_500),
+        ("146087", 146_087_500),
+        ("146512", 146_512_500),
+        ("146510", 146_510_000),
+        ("146013", 146_013_000),
+    ],
+)
 def test_the_half_kilohertz_is_filled_in(typed, hz):
     assert finch().press(typed).vfo.rx_hz == hz
 
@@ -184,7 +220,23 @@ def test_the_code_list_and_the_order_of_the_list():
     radio = finch().press("[FN] 0 DIAL until CODE.N [FN]")
     assert radio.main == "023"
     assert radio.press("DIAL -1").main == "754"
-    order = ["A.RPT", "BEEP", "BUSY", "CODE.N", "GROUP", "LABEL", "SHOW", "LIGHT", "OFFSET", "SHIFT", "STEP", "CT.HZ", "CT.USE", "TOT", "WIDTH"]
+    order = [
+        "A.RPT",
+        "BEEP",
+        "BUSY",
+        "CODE.N",
+        "GROUP",
+        "LABEL",
+        "SHOW",
+        "LIGHT",
+        "OFFSET",
+        "SHIFT",
+        "STEP",
+        "CT.HZ",
+        "CT.USE",
+        "TOT",
+        "WIDTH",
+    ]
     walk = finch().press("[FN] 0")
     assert [walk.press(f"DIAL +{1 if n else 0}").main if n else walk.main for n in range(15)] == order
 
@@ -244,7 +296,10 @@ def test_the_power_key_steps_and_power_is_stored():
     assert radio.press("[FN] 2 until H").vfo.power == "HIGH" and radio.slot(1).power == "LOW"
 
 
-@sentence(PAGE, "In VFO mode hold FN 1 s: a slot number blinks (the lowest free slot) beside that slot's frequency, or dashes when it is free.")
+@sentence(
+    PAGE,
+    "In VFO mode hold FN 1 s: a slot number blinks (the lowest free slot) beside that slot's frequency, or dashes when it is free.",
+)
 def test_the_store_dialogue_opens_at_the_lowest_free_slot():
     radio = finch(memory={"1": channel(146_550_000), "2": channel(146_580_000)}).press("[FN 1s]")
     assert radio.screen == "picker" and radio.seen.slot == "003" and radio.main == "---.---"
@@ -285,7 +340,10 @@ def test_an_occupied_slot_is_overwritten():
     assert radio.slot(9).rx_hz == 146_490_000 and radio.slot(9).label is None
 
 
-@sentence(PAGE, "Odd split: store the receive frequency; enter the transmit frequency, hold FN 1 s, pick the same slot, [PTT]+[FN] (it does not transmit there).")
+@sentence(
+    PAGE,
+    "Odd split: store the receive frequency; enter the transmit frequency, hold FN 1 s, pick the same slot, [PTT]+[FN] (it does not transmit there).",
+)
 @sentence(PAGE, "A slot so stored shows − + together; its shift is ignored. The two may lie on different bands.")
 def test_an_odd_split_is_stored_by_a_second_save_with_ptt_down():
     radio = finch().press("147330 [FN 1s] DIAL until 007 [FN] 435100 [FN 1s] DIAL until 007 [PTT]+[FN]")
@@ -296,7 +354,9 @@ def test_an_odd_split_is_stored_by_a_second_save_with_ptt_down():
     assert radio.press("[PTT]").sent == 435_100_000
 
 
-@sentence(PAGE, "Names: in memory mode, set list, LABEL, FN: six dots, whatever label the slot has. FN starts the first dot blinking.")
+@sentence(
+    PAGE, "Names: in memory mode, set list, LABEL, FN: six dots, whatever label the slot has. FN starts the first dot blinking."
+)
 @sentence(PAGE, "DIAL chooses among space, A–Z, 0–9, -, /, + (in that order, it wraps, each dot starts at space).")
 def test_the_label_editor_starts_with_six_dots_and_the_characters_in_order():
     radio = finch(memory=TWO, mode="memory", slot="9").press("[FN] 0 DIAL until LABEL [FN]")
@@ -310,7 +370,9 @@ def test_the_label_editor_starts_with_six_dots_and_the_characters_in_order():
 
 @sentence(PAGE, "FN goes to the next, DOWN back to the one before.")
 def test_fn_goes_on_and_down_goes_back():
-    radio = finch(memory=TWO, mode="memory").press("[FN] 0 DIAL until LABEL [FN] [FN] DIAL until A [FN] DIAL until B [DOWN] DIAL until C")
+    radio = finch(memory=TWO, mode="memory").press(
+        "[FN] 0 DIAL until LABEL [FN] [FN] DIAL until A [FN] DIAL until B [DOWN] DIAL until C"
+    )
     assert radio.state.letters[:2] == "CB"
 
 
@@ -331,7 +393,10 @@ def test_ptt_while_a_dot_blinks_keeps_the_old_label():
     assert radio.slot(9).label == "BEACH" and radio.sent is None
 
 
-@sentence(PAGE, "A shorter label: after its last character FN once more, then hold FN 1 s (the blinking dot and those after it vanish), then PTT.")
+@sentence(
+    PAGE,
+    "A shorter label: after its last character FN once more, then hold FN 1 s (the blinking dot and those after it vanish), then PTT.",
+)
 @sentence(PAGE, "Hold it one character too early and the label loses that character.")
 def test_a_shorter_label_ends_with_a_hold():
     keys = "[FN] 0 DIAL until LABEL [FN] [FN] DIAL until A [FN] DIAL until B"
@@ -354,7 +419,9 @@ def test_erase_asks_first():
 def test_a_locked_group_holds_the_dial():
     group = "[FN] 0 DIAL until GROUP [FN] DIAL until {} [FN] [PTT]"
     memory = {"3": channel(146_550_000), "9": channel(146_580_000), "20": channel(146_490_000)}
-    radio = finch(memory=memory, mode="memory", slot="9").press(group.format("1"), "DIAL until 020", group.format("1"), "DIAL until 003")
+    radio = finch(memory=memory, mode="memory", slot="9").press(
+        group.format("1"), "DIAL until 020", group.format("1"), "DIAL until 003"
+    )
     radio.press("[FN] 5")
     assert radio.seen.slot == "003"
     assert [radio.press("DIAL +1").seen.slot for _ in range(3)] == ["009", "020", "009"]
@@ -371,7 +438,10 @@ def test_reverse_swaps_until_tapped_again():
 
 
 @sentence(PAGE, "Tone search: CT.USE must be TX.RX.")
-@sentence(PAGE, "[FN] 9 steps through the tones while a signal is there and stops on the tone heard; it blinks. FN keeps it as CT.HZ, PTT leaves.")
+@sentence(
+    PAGE,
+    "[FN] 9 steps through the tones while a signal is there and stops on the tone heard; it blinks. FN keeps it as CT.HZ, PTT leaves.",
+)
 def test_the_tone_search_stops_on_the_tone_heard():
     assert finch().press("147330 [FN] 9").beeps == ("low",)
     ready = {"settings": {"CT.USE": "TX.RX"}}
@@ -390,7 +460,9 @@ def test_the_tone_search_stops_on_the_tone_heard():
 @pytest.mark.parametrize("auto", ["ON", "OFF"])
 @pytest.mark.parametrize("mode", ["vfo", "memory"])
 def test_the_example_of_the_page(auto, mode):
-    radio = finch(memory=TWO, mode=mode, settings={"A.RPT": auto, "CT.USE": "CODE", "WIDTH": "NARR", "OFFSET": "7.60", "POWER": "LOW"})
+    radio = finch(
+        memory=TWO, mode=mode, settings={"A.RPT": auto, "CT.USE": "CODE", "WIDTH": "NARR", "OFFSET": "7.60", "POWER": "LOW"}
+    )
     if radio.seen.slot is not None:
         radio.press("[MODE]")
     radio.press(
@@ -403,5 +475,10 @@ def test_the_example_of_the_page(auto, mode):
     radio.press("[FN] 0 DIAL until LABEL [FN] [FN] " + " ".join(f"DIAL until {c} [FN]" for c in "RIDGE") + " [FN 1s] [PTT]")
     assert radio.main == "RIDGE"
     stored = radio.slot(7)
-    assert (stored.rx_hz, stored.tx_hz, stored.tone.mode, stored.tone.tone_tx) == (147_330_000, 147_930_000, ToneMode.SEND, "103.5")
+    assert (stored.rx_hz, stored.tx_hz, stored.tone.mode, stored.tone.tone_tx) == (
+        147_330_000,
+        147_930_000,
+        ToneMode.SEND,
+        "103.5",
+    )
     assert (stored.width, stored.power, stored.label) == ("wide", "HIGH", "RIDGE")

@@ -1,8 +1,8 @@
 """What the Pico's page says, sentence by sentence, written from the page."""
 
 import pytest
-from support.hands import Hands, channel, sentence
 
+from support.hands import Hands, channel, sentence
 from vocator.core.channel.channel import ToneMode
 
 PAGE = "brisko-pico"
@@ -14,7 +14,20 @@ def pico(firmware=None, **start):
 
 
 @sentence(PAGE, "Receives 136–174, 220–225, 400–520. Transmits 144–148, 222–225, 420–450.")
-@pytest.mark.parametrize(("typed", "taken", "sends"), [("136000", True, False), ("220000", True, False), ("222000", True, True), ("225000", True, True), ("520000", True, False), ("420000", True, True), ("135995", False, False), ("225005", False, False), ("520005", False, False)])
+@pytest.mark.parametrize(
+    ("typed", "taken", "sends"),
+    [
+        ("136000", True, False),
+        ("220000", True, False),
+        ("222000", True, True),
+        ("225000", True, True),
+        ("520000", True, False),
+        ("420000", True, True),
+        ("135995", False, False),
+        ("225005", False, False),
+        ("520005", False, False),
+    ],
+)
 def test_the_ranges(typed, taken, sends):
     radio = pico().press(typed)
     assert (radio.vfo.rx_hz == int(typed) * 1000) is taken
@@ -42,7 +55,16 @@ def test_two_rows_and_the_one_in_use():
 @sentence(PAGE, "Icons: + −, TO CO, L (low power), N (narrow), R (reverse), 2R.")
 @pytest.mark.parametrize(
     ("settings", "icon"),
-    [({"SHIFT": "+"}, "+"), ({"SHIFT": "−"}, "−"), ({"TX TONE": "103.5"}, "TO"), ({"RX TONE": "103.5"}, "TO"), ({"TX CODE": "023N"}, "CO"), ({"POWER": "LOW"}, "L"), ({"WIDTH": "NARR"}, "N"), ({}, "2R")],
+    [
+        ({"SHIFT": "+"}, "+"),
+        ({"SHIFT": "−"}, "−"),
+        ({"TX TONE": "103.5"}, "TO"),
+        ({"RX TONE": "103.5"}, "TO"),
+        ({"TX CODE": "023N"}, "CO"),
+        ({"POWER": "LOW"}, "L"),
+        ({"WIDTH": "NARR"}, "N"),
+        ({}, "2R"),
+    ],
 )
 def test_icons(settings, icon):
     assert icon in pico(settings=settings).seen.icons
@@ -57,10 +79,22 @@ def test_mode_taps_and_does_nothing_inside_the_menu():
     assert radio.beeps == ("low",) and radio.screen == "menu"
 
 
-@sentence(PAGE, "The value is moved to the nearest multiple of STEP that begins with the digits typed, else DOWN to the next multiple.")
+@sentence(
+    PAGE, "The value is moved to the nearest multiple of STEP that begins with the digits typed, else DOWN to the next multiple."
+)
 @pytest.mark.parametrize(
     ("step", "typed", "hz"),
-    [("5.0", "430937", 430_935_000), ("6.25", "430937", 430_937_500), ("12.5", "430937", 430_937_500), ("5.0", "147330", 147_330_000), ("12.5", "146012", 146_012_500), ("5.0", "146012", 146_010_000), ("2.5", "146012", 146_012_500), ("25.0", "147330", 147_325_000), ("6.25", "146006", 146_006_250)],
+    [
+        ("5.0", "430937", 430_935_000),
+        ("6.25", "430937", 430_937_500),
+        ("12.5", "430937", 430_937_500),
+        ("5.0", "147330", 147_330_000),
+        ("12.5", "146012", 146_012_500),
+        ("5.0", "146012", 146_010_000),
+        ("2.5", "146012", 146_012_500),
+        ("25.0", "147330", 147_325_000),
+        ("6.25", "146006", 146_006_250),
+    ],
 )
 def test_the_step_decides_which_frequencies_exist(step, typed, hz):
     assert pico(settings={"STEP": step}).press(typed).vfo.rx_hz == hz
@@ -91,7 +125,10 @@ def test_forty_numbers_exist_and_the_unnamed_do_not_open():
     assert pico().press("[MENU] 40").main == "Err"
 
 
-@sentence(PAGE, "MENU opens the value. UP and DOWN change it (held, five a second), digits only where said. MENU keeps it and returns to the entry.")
+@sentence(
+    PAGE,
+    "MENU opens the value. UP and DOWN change it (held, five a second), digits only where said. MENU keeps it and returns to the entry.",
+)
 def test_a_value_is_changed_and_kept():
     radio = pico().press("[MENU] 26 [MENU] [UP]")
     assert radio.main == "+" and radio.setting("SHIFT") == "OFF"
@@ -126,8 +163,14 @@ def test_each_entry_has_its_number_values_and_new_one(number, values, new):
     assert radio.press("[UP]").main == values[0]
 
 
-@sentence(PAGE, "12 RX CODE, 14 TX CODE: OFF, 104 codes N, then I. 13 RX TONE, 15 TX TONE: OFF, 50 tones. UP from OFF gives the first value, DOWN from OFF the last.")
-@pytest.mark.parametrize(("number", "first", "last"), [("12", "023N", "754I"), ("13", "67.0", "254.1"), ("14", "023N", "754I"), ("15", "67.0", "254.1")])
+@sentence(
+    PAGE,
+    "12 RX CODE, 14 TX CODE: OFF, 104 codes N, then I. 13 RX TONE, 15 TX TONE: OFF, 50 tones. UP from OFF gives the first value, DOWN from OFF the last.",
+)
+@pytest.mark.parametrize(
+    ("number", "first", "last"),
+    [("12", "023N", "754I"), ("13", "67.0", "254.1"), ("14", "023N", "754I"), ("15", "67.0", "254.1")],
+)
 def test_tone_and_code_lists_start_at_off(number, first, last):
     assert pico().press(f"[MENU] {number} [MENU]").main == "OFF"
     assert pico().press(f"[MENU] {number} [MENU] [UP]").main == first
@@ -164,7 +207,10 @@ def test_a_tone_puts_the_code_of_its_side_off(tone, code):
     assert radio.setting(names[code]) == "023N"
 
 
-@sentence(PAGE, "Every VFO setting is one for the row in use, whatever the band: nothing follows the frequency. New: row A 144.000, row B 430.000.")
+@sentence(
+    PAGE,
+    "Every VFO setting is one for the row in use, whatever the band: nothing follows the frequency. New: row A 144.000, row B 430.000.",
+)
 def test_settings_belong_to_the_row():
     radio = pico().press("[MENU] 26 [MENU] [UP] [MENU] [BACK] 446000")
     assert radio.setting("SHIFT") == "+" and radio.setting("OFFSET") == "000.600"
@@ -183,13 +229,23 @@ def test_lock_and_lamp_do_nothing_here(key):
 @sentence(PAGE, "Firmware 2 has an entry SCRAM at 21; every number from 21 up is one higher.")
 def test_firmware_two_numbers_from_twenty_one_up_are_one_higher():
     assert pico("2").press("[MENU] 21").main == "SCRAM"
-    for old, new, name in (("22", "23", "SHOW"), ("26", "27", "SHIFT"), ("27", "28", "OFFSET"), ("29", "30", "SAVE"), ("30", "31", "ERASE"), ("38", "39", "RESET")):
+    for old, new, name in (
+        ("22", "23", "SHOW"),
+        ("26", "27", "SHIFT"),
+        ("27", "28", "OFFSET"),
+        ("29", "30", "SAVE"),
+        ("30", "31", "ERASE"),
+        ("38", "39", "RESET"),
+    ):
         assert pico("1").press(f"[MENU] {old}").main == name
         assert pico("2").press(f"[MENU] {new}").main == name
     assert pico("2").press("[MENU] 19").main == "BUSY" and pico("2").press("[MENU] 40").main == "40"
 
 
-@sentence(PAGE, "VFO mode, menu 29, MENU: a slot number blinks, always beginning at 000; UP, DOWN or three digits pick. CH-007 means occupied, 007 free.")
+@sentence(
+    PAGE,
+    "VFO mode, menu 29, MENU: a slot number blinks, always beginning at 000; UP, DOWN or three digits pick. CH-007 means occupied, 007 free.",
+)
 def test_the_store_dialogue_begins_at_the_first_slot():
     radio = pico(memory={**FULL, "0": channel(146_550_000)}).press("[MENU] 29 [MENU]")
     assert radio.main == "CH-000" and radio.screen == "picker"
@@ -197,7 +253,10 @@ def test_the_store_dialogue_begins_at_the_first_slot():
     assert pico(mode="memory", memory=FULL).press("[MENU] 29 [MENU]").beeps == ("low",)
 
 
-@sentence(PAGE, "MENU asks SURE?, MENU again writes; BACK before that goes back to the entry. It stays in VFO mode, in the menu at SAVE.")
+@sentence(
+    PAGE,
+    "MENU asks SURE?, MENU again writes; BACK before that goes back to the entry. It stays in VFO mode, in the menu at SAVE.",
+)
 def test_a_store_asks_and_stays_in_the_menu():
     radio = pico().press("146550 [MENU] 29 [MENU] 007 [MENU]")
     assert radio.main == "SURE?" and radio.screen == "question"
@@ -225,7 +284,9 @@ def test_erase_picks_from_the_first_and_refuses_a_free_slot():
     assert radio.press("007 [MENU]").slot(7) is None and radio.main == "ERASE"
 
 
-@sentence(PAGE, "The slot written last takes a second save as its transmit frequency; that is how an odd or cross-band split is stored.")
+@sentence(
+    PAGE, "The slot written last takes a second save as its transmit frequency; that is how an odd or cross-band split is stored."
+)
 def test_a_second_save_sets_the_transmit_frequency():
     store = "[MENU] 29 [MENU] 007 [MENU] [MENU] [BACK]"
     radio = pico().press("147330", store, "435100", store)
@@ -233,8 +294,20 @@ def test_a_second_save_sets_the_transmit_frequency():
     assert radio.press("[MODE] [PTT]").sent == 435_100_000
 
 
-@sentence(PAGE, "Until MODE is tapped, another slot is written or this one erased; BACK, A/B, waiting and entering a frequency do not end it.")
-@pytest.mark.parametrize(("between", "split"), [("", True), ("[A/B] [A/B]", True), ("wait 60s", True), ("[MODE] [MODE]", False), ("[MENU] 29 [MENU] 008 [MENU] [MENU] [BACK]", False)])
+@sentence(
+    PAGE,
+    "Until MODE is tapped, another slot is written or this one erased; BACK, A/B, waiting and entering a frequency do not end it.",
+)
+@pytest.mark.parametrize(
+    ("between", "split"),
+    [
+        ("", True),
+        ("[A/B] [A/B]", True),
+        ("wait 60s", True),
+        ("[MODE] [MODE]", False),
+        ("[MENU] 29 [MENU] 008 [MENU] [MENU] [BACK]", False),
+    ],
+)
 def test_what_ends_the_second_save(between, split):
     store = "[MENU] 29 [MENU] 007 [MENU] [MENU] [BACK]"
     radio = pico().press("147330", store, between, "435100 [MENU] 29 [MENU] 007 [MENU]")
@@ -242,7 +315,10 @@ def test_what_ends_the_second_save(between, split):
     assert (radio.main == "Err") is not split
 
 
-@sentence(PAGE, "Saving twice in doubt is the trap: it turns a repeater channel into whatever the VFO then shows, as simplex when nothing changed.")
+@sentence(
+    PAGE,
+    "Saving twice in doubt is the trap: it turns a repeater channel into whatever the VFO then shows, as simplex when nothing changed.",
+)
 def test_saving_twice_makes_a_repeater_simplex():
     store = "[MENU] 29 [MENU] 007 [MENU] [MENU] [BACK]"
     radio = pico(settings={"SHIFT": "+"}).press("147330", store)
@@ -250,7 +326,10 @@ def test_saving_twice_makes_a_repeater_simplex():
     assert radio.press(store).slot(7).tx_hz == 147_330_000
 
 
-@sentence(PAGE, "Check: MODE to memory mode; type the three digits of the slot. With SHOW at FREQ the receive frequency shows. With nothing stored dashes show.")
+@sentence(
+    PAGE,
+    "Check: MODE to memory mode; type the three digits of the slot. With SHOW at FREQ the receive frequency shows. With nothing stored dashes show.",
+)
 def test_a_slot_is_called_by_its_digits():
     radio = pico(memory=FULL).press("[MODE] 009")
     assert radio.seen.slot == "009" and radio.main == "146.580"
@@ -273,7 +352,10 @@ def test_reverse_is_held():
     assert pico().press("[MENU] [SCAN 1s]").beeps == ("low",)
 
 
-@sentence(PAGE, "Tone search: menu 13, MENU: if it says OFF choose any tone and keep it, then MENU again to open. Now tap SCAN: TO blinks and it steps while a signal is there; it stops on the tone heard. MENU keeps it.")
+@sentence(
+    PAGE,
+    "Tone search: menu 13, MENU: if it says OFF choose any tone and keep it, then MENU again to open. Now tap SCAN: TO blinks and it steps while a signal is there; it stops on the tone heard. MENU keeps it.",
+)
 @sentence(PAGE, "With OFF kept in the entry SCAN does nothing.")
 def test_the_tone_search():
     assert pico().press("147330 hear 147.330 141.3 [MENU] 13 [MENU] [SCAN]").beeps == ("low",)
@@ -301,7 +383,15 @@ def test_the_search_for_a_code_is_the_same_in_entry_twelve():
 def test_the_example_of_the_page(firmware, occupied, mode):
     memory = {**FULL, **({} if occupied else {"7": None})}
     memory = {k: v for k, v in memory.items() if v}
-    wrong = {"TX CODE": "023I", "RX TONE": "67.0", "WIDTH": "NARR", "POWER": "LOW", "STEP": "12.5", "OFFSET": "005.000", "SHIFT": "−"}
+    wrong = {
+        "TX CODE": "023I",
+        "RX TONE": "67.0",
+        "WIDTH": "NARR",
+        "POWER": "LOW",
+        "STEP": "12.5",
+        "OFFSET": "005.000",
+        "SHIFT": "−",
+    }
     radio = pico(firmware, memory=memory, mode=mode, settings=wrong)
     if radio.seen.slot is not None:
         radio.press("[MODE]")
@@ -315,14 +405,31 @@ def test_the_example_of_the_page(firmware, occupied, mode):
     radio.press("[MENU]" if radio.main == "CH-007" else "[BACK]", f"{save} [MENU] 007 [MENU] [MENU] · [BACK] · [MODE]")
     assert (radio.seen.slot, radio.main) == ("007", "147.330") and {"+", "TO"} <= set(radio.seen.icons)
     stored = radio.slot(7)
-    assert (stored.rx_hz, stored.tx_hz, stored.tone.mode, stored.tone.tone_tx) == (147_330_000, 147_930_000, ToneMode.SEND, "103.5")
+    assert (stored.rx_hz, stored.tx_hz, stored.tone.mode, stored.tone.tone_tx) == (
+        147_330_000,
+        147_930_000,
+        ToneMode.SEND,
+        "103.5",
+    )
     assert (stored.width, stored.power, stored.label) == ("wide", "HIGH", None)
 
 
-@sentence(PAGE, "(Pico's tone modes) equal sides are send and open or code; a code sent only, a tone opened only and differing sides are cross.")
+@sentence(
+    PAGE,
+    "(Pico's tone modes) equal sides are send and open or code; a code sent only, a tone opened only and differing sides are cross.",
+)
 @pytest.mark.parametrize(
     ("settings", "mode"),
-    [({}, "none"), ({"TX TONE": "67.0"}, "send"), ({"TX TONE": "67.0", "RX TONE": "67.0"}, "send_and_open"), ({"TX CODE": "023N", "RX CODE": "023N"}, "code"), ({"TX CODE": "023N"}, "cross"), ({"RX TONE": "67.0"}, "cross"), ({"TX TONE": "67.0", "RX TONE": "69.3"}, "cross"), ({"TX CODE": "023N", "RX CODE": "023I"}, "cross")],
+    [
+        ({}, "none"),
+        ({"TX TONE": "67.0"}, "send"),
+        ({"TX TONE": "67.0", "RX TONE": "67.0"}, "send_and_open"),
+        ({"TX CODE": "023N", "RX CODE": "023N"}, "code"),
+        ({"TX CODE": "023N"}, "cross"),
+        ({"RX TONE": "67.0"}, "cross"),
+        ({"TX TONE": "67.0", "RX TONE": "69.3"}, "cross"),
+        ({"TX CODE": "023N", "RX CODE": "023I"}, "cross"),
+    ],
 )
 def test_what_two_sides_make_together(settings, mode):
     assert pico(settings=settings).vfo.tone.mode == mode

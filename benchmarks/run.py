@@ -1,0 +1,105 @@
+"""Measures speed and weight on this machine; run with ``scripts/bench``.
+
+Prints one line a figure: what was measured, what was found, what is aimed at.  Nothing
+here is asserted in tests.
+"""
+
+import gzip
+import random
+import time
+from pathlib import Path
+
+from fastapi.testclient import TestClient
+
+from vocator.api.app import create_app
+from vocator.core.keying.planner import plan
+from vocator.core.keying.prover import prove
+from vocator.core.radio.inputs import Hold, Input, Tap, Turn, Wait
+from vocator.core.radio.twin import Twin
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.prove_radios import goals_for
+from vocator.usecases.twins import twin_of
+
+ROOT = Path(__file__).parent.parent
+
+
+def line(what: str, found: str, aim: str) -> None:
+    print(f"{what:<58} {found:>16}   aim {aim}")
+
+
+def sheets() -> None:
+    """CPU time of planning and proving, one goal of each kind."""
+    for model in model_names():
+        twin = twin_of(model)
+        times = []
+        for _, goal in goals_for(twin, 39, 7):
+            begun = time.process_time()
+            try:
+                prove(twin, plan(twin, goal), goal)
+            except Exception:
+                continue
+            times.append(time.process_time() - begun)
+        line(f"{model}: a proven sheet, CPU, mean and worst", f"{sum(times) / len(times):.3f} {max(times):.3f} s", "0.5 s")
+    request = SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE")
+    make_sheet(request)
+    begun = time.perf_counter()
+    make_sheet(request)
+    line("the same sheet again, from the cache", f"{(time.perf_counter() - begun) * 1000:.2f} ms", "10 ms")
+
+
+def _mix(twin: Twin, count: int) -> list[Input]:
+    rng = random.Random(1)
+    keys = [*twin.profile.keys]
+    made: list[Input] = []
+    for _ in range(count):
+        kind = rng.random()
+        if kind < 0.7:
+            made.append(Tap(rng.choice(keys)))
+        elif kind < 0.85:
+            made.append(Turn(twin.profile.dials[0], rng.choice((-3, -1, 1, 5))))
+        elif kind < 0.95:
+            made.append(Hold(rng.choice(keys), 1000))
+        else:
+            made.append(Wait(1000))
+    return made
+
+
+def twins() -> None:
+    """Actions a second in one process."""
+    for model in model_names():
+        twin = twin_of(model)
+        inputs = _mix(twin, 100_000)
+        state = twin.start
+        begun = time.process_time()
+        for given in inputs:
+            state, _ = twin.act(state, given)
+        line(f"{model}: actions a second", f"{len(inputs) / (time.process_time() - begun):,.0f}", "30,000")
+
+
+def api() -> None:
+    """A key press through the API, 95th percentile."""
+    client = TestClient(create_app(ROOT / "web" / "dist"))
+    play = client.post("/api/twin/start", json={"model": "brisko-pico"}).json()
+    times = []
+    for n in range(300):
+        begun = time.perf_counter()
+        play = client.post("/api/twin/act", json={"model": "brisko-pico", "token": play["token"], "keys": [str(n % 10)]}).json()
+        times.append(time.perf_counter() - begun)
+    line("a key press on the twin through the API, 95th percentile", f"{sorted(times)[285] * 1000:.1f} ms", "30 ms")
+
+
+def weight() -> None:
+    """What the first load of the page brings, compressed."""
+    dist = ROOT / "web" / "dist"
+    assets = [p for p in (dist / "assets").glob("*") if p.suffix in (".js", ".css")]
+    total = sum(len(gzip.compress(p.read_bytes())) for p in [*assets, dist / "index.html"])
+    total += sum(p.stat().st_size for p in (dist / "assets").glob("*.woff2"))
+    line("first load of the page, compressed, fonts included", f"{total / 1000:.0f} kB", "250 kB")
+
+
+if __name__ == "__main__":
+    sheets()
+    twins()
+    api()
+    weight()

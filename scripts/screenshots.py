@@ -1,0 +1,64 @@
+"""Takes the pictures of docs/screenshots from a running server with the demonstration (./start).
+
+Run: ``.venv/bin/python scripts/screenshots.py [ADDRESS]``
+"""
+
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+SHOTS = Path(__file__).parent.parent / "docs" / "screenshots"
+ARGS = ["--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
+
+
+def write_keys(page: Page, radio: int, slot: str, label: str | None) -> str:
+    form = page.locator("form.strip").nth(radio)
+    form.locator("label.slot input").fill(slot)
+    if label:
+        form.locator("label.label input").fill(label)
+    form.locator("button[type=submit]").click()
+    page.wait_for_selector(".donekey")
+    return page.url
+
+
+def main(address: str) -> None:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+
+        def page(width: int, height: int, theme: str = "day") -> Page:
+            context = browser.new_context(
+                viewport={"width": width, "height": height}, has_touch=width < 500, is_mobile=width < 500
+            )
+            context.add_init_script(f"localStorage.setItem('vocator.theme', '{theme}')")
+            return context.new_page()
+
+        def shoot(at: Page, name: str) -> None:
+            at.wait_for_timeout(900)
+            at.screenshot(path=SHOTS / f"{name}.png")
+
+        wide = page(1280, 800)
+        wide.goto(address)
+        wide.fill("#listing", "147.33 + 103.5")
+        shoot(wide, "bench")
+        sheet = write_keys(wide, 0, "7", "RIDGE")
+        for _ in range(5):
+            wide.click(".donekey")
+        shoot(wide, "sheet")
+        for name, path in (("radio", "/radios/1?slot=2"), ("radios", "/radios"), ("station", "/station"), ("twin", "/twin")):
+            wide.goto(address + path)
+            shoot(wide, name)
+        phone = page(390, 844)
+        phone.goto(address)
+        phone.fill("#listing", "147.33 + 103.5")
+        shoot(phone, "bench-phone")
+        phone.goto(sheet)
+        shoot(phone, "sheet-phone")
+        night = page(1280, 800, "night")
+        night.goto(sheet)
+        shoot(night, "sheet-night")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8642")

@@ -1,0 +1,72 @@
+"""The documents are true: their examples run, their lists are current, nothing reaches out."""
+
+import re
+import subprocess
+from pathlib import Path
+
+import pytest
+
+from support import coverage
+from vocator.core.radio.inputs import Tap
+from vocator.core.radio.twin import ALL_VERBS, Twin
+from vocator.files.profile_schema import ScreenFile
+from vocator.files.profile_yaml import build, check_text
+from vocator.files.strict_yaml import read_yaml
+
+ROOT = Path(__file__).parent.parent
+DOCS = ROOT / "docs"
+
+
+def blocks(name: str, language: str) -> list[str]:
+    return re.findall(rf"```{language}\n(.*?)```", (DOCS / name).read_text(encoding="utf-8"), re.S)
+
+
+def test_the_manual_coverage_is_current():
+    assert coverage.PAGE.read_text(encoding="utf-8") == coverage.render()
+
+
+def test_the_whole_example_profile_of_the_format_page_loads_and_runs():
+    (text,) = [b for b in blocks("profile-format.md", "yaml") if b.startswith("model:")]
+    assert check_text(text, "example.yaml") == []
+    twin = Twin(build(read_yaml(text, "example.yaml"), None, "r2"))
+    state = twin.start
+    for key in ("1", "4", "6", "5", "5", "0"):
+        state, _ = twin.act(state, Tap(key))
+    assert twin.freq(state) == 146_550_000
+
+
+def test_the_format_page_names_every_verb_and_every_kind():
+    page = (DOCS / "profile-format.md").read_text(encoding="utf-8")
+    missing = [v for v in ALL_VERBS if f"`{v}" not in page]
+    assert missing == []
+    kinds = ScreenFile.model_fields["kind"].annotation.__args__
+    assert [k for k in kinds if f"`{k}`" not in page] == []
+
+
+@pytest.mark.parametrize("page", ["architecture.md", "profile-format.md", "glossary.md"])
+def test_files_named_in_the_documents_exist(page):
+    for name in re.findall(r"`((?:src|web|tests|docs|scripts|benchmarks)/[\w./-]+)`", (DOCS / page).read_text(encoding="utf-8")):
+        assert (ROOT / name).exists(), name
+
+
+def test_the_readme_shows_pictures_that_exist_and_fewer_than_twenty():
+    readme = (ROOT / "README.md").read_text(encoding="utf-8")
+    pictures = re.findall(r"\((docs/screenshots/[\w.-]+)\)", readme)
+    assert pictures
+    assert all((ROOT / p).is_file() for p in pictures)
+    assert len(list((DOCS / "screenshots").glob("*.png"))) < 20
+
+
+def test_no_lock_file_names_a_host():
+    for name in ("requirements.txt", "requirements-dev.txt"):
+        assert not re.search(r"https?://", (ROOT / name).read_text(encoding="utf-8"))
+    assert '"resolved"' not in (ROOT / "web" / "package-lock.json").read_text(encoding="utf-8")
+
+
+def test_the_start_script_explains_itself_and_refuses_other_hosts():
+    told = subprocess.run(["./start", "--help"], cwd=ROOT, capture_output=True, text=True, check=True).stdout
+    assert "--port" in told and "--empty" in told and "--reset" in told
+    refused = subprocess.run(["./start", "--host", "0.0.0.0"], cwd=ROOT, capture_output=True, text=True, check=False)
+    assert refused.returncode == 1
+    assert "loopback" in refused.stderr
+    assert subprocess.run(["./start", "--port", "x"], cwd=ROOT, capture_output=True, check=False).returncode == 1
