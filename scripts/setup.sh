@@ -55,7 +55,7 @@ set_up_web() {
     echo "$packages" > "$ROOT/web/node_modules/.complete"
   fi
   sources="$(cd "$ROOT" && { find web/src web/public web/index.html web/vite.config.ts web/package-lock.json src/vocator/api src/vocator/usecases -type f ! -name '*.pyc' ! -name 'schema.gen.ts' 2>/dev/null | LC_ALL=C sort | xargs cat; } | sha256sum | cut -d' ' -f1)"
-  if ! stamped "$ROOT/web/dist/.complete" "$sources"; then
+  if ! stamped "$ROOT/web/dist/.complete" "$sources" || [ ! -f "$ROOT/web/src/lib/schema.gen.ts" ]; then
     say "building the front end"
     "$PY" -m vocator.api.openapi > "$ROOT/openapi.json" || die "the API's description could not be written"
     (cd "$ROOT/web" && npm run -s types >&2 && npm run -s build >&2) || die "the front end could not be built" "its messages stand above"

@@ -58,7 +58,7 @@ def database_url(worker_id: str) -> Iterator[str]:
 
 @pytest.fixture(scope="session")
 def engine(database_url: str) -> Iterator[Engine]:
-    engine = create_engine(database_url)
+    engine = create_engine(database_url, pool_pre_ping=True)
     yield engine
     engine.dispose()
 
