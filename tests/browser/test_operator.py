@@ -166,6 +166,7 @@ def test_a_stopped_store_is_said_and_the_page_recovers(page: Page, demo: str, en
         page.locator(".donekey").click()
         connection.execute(text(f'alter database "{name}" allow_connections true'))
     admin.dispose()
+    engine.dispose()
     expect(page.get_by_role("status")).to_have_count(0, timeout=15_000)
     page.reload()
     expect(page.locator("header .chapter")).to_contain_text("3 of")

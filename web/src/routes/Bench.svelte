@@ -273,6 +273,7 @@
     }
     .understood {
       min-height: 200px;
+      padding-bottom: 12px;
     }
   }
 </style>

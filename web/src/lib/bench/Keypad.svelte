@@ -21,6 +21,10 @@
     display: grid;
     grid-template-columns: repeat(4, 1fr);
     gap: 4px;
+    position: sticky;
+    bottom: 0;
+    padding: 6px 0;
+    background: var(--ground);
   }
   button {
     min-height: 56px;
