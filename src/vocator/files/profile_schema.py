@@ -41,6 +41,7 @@ class UnitsFile(_Strict):
 
     word: str
     names: list[str]
+    bands: list[str] = []
 
 
 class InsertFile(_Strict):
@@ -64,8 +65,9 @@ class AmountsFile(_Strict):
     low_hz: Hz
     high_hz: Hz
     step_hz: Hz = Field(gt=0)
-    decimals: int
+    decimals: int = 0
     whole: int = 1
+    khz_digits: int = 0
 
 
 ToneList = Literal["ctcss50", "ctcss38", "off_ctcss50", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni"]
@@ -86,6 +88,7 @@ class SettingFile(_Strict):
     digits: int | None = None
     digit_hz: int = 1000
     disturbs: dict[str, str] = {}
+    inner: dict[str, str] = {}
 
 
 class EntryFile(_Strict):
@@ -123,6 +126,14 @@ class ScreenFile(_Strict):
     asks: str = ""
     after: Literal["home", "list"] = "home"
     message: str = ""
+    clicks_only: bool = False
+    write_beep: Literal["", "high", "double"] = ""
+    shows_frequency: bool = True
+    label_starts: Literal["dots", "old"] = "dots"
+    trims: bool = False
+    ends_reverse: bool = False
+    first: int = 0
+    rasters_hz: list[Hz] = []
     setting: str = ""
     needs: dict[str, list[str]] = {}
     step_ms: int = 400

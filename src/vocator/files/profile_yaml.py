@@ -124,6 +124,7 @@ class _Builder:
             tuple(VfoBand(b.name, b.low_hz, b.high_hz, tuple(b.new_hz)) for b in given.bands),
             tuple(given.units.names),
             given.units.word,
+            self._unit_bands(),
             given.slots.first,
             given.slots.count,
             given.slots.digits,
@@ -168,6 +169,7 @@ class _Builder:
             given.digits,
             given.digit_hz,
             self._disturbs(path, given),
+            self._inner(path, given, domain),
         )
 
     def _domain(self, path: tuple[str | int, ...], given: SettingFile) -> Domain:
@@ -178,7 +180,7 @@ class _Builder:
             return Choices(*_TONES[given.tones])
         if given.amounts is not None:
             a = given.amounts
-            return Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole)
+            return Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole, a.khz_digits)
         values = given.values or {"?": "?"}
         return Choices(tuple(values), tuple(values.values()))
 
@@ -194,6 +196,23 @@ class _Builder:
                 self.wrong((*path, "disturbs", other), f"{text!r} is none of its values")
             found.append((self.setting_index[other], index or 0))
         return tuple(found)
+
+    def _inner(self, path: tuple[str | int, ...], given: SettingFile, domain: Domain) -> tuple[tuple[int, int], ...]:
+        found = []
+        for text, other in given.inner.items():
+            index = domain.find_text(text)
+            if index is None or other not in self.setting_index:
+                self.wrong((*path, "inner", text), "no such value or no such setting")
+            found.append((index or 0, self.setting_index.get(other, 0)))
+        return tuple(found)
+
+    def _unit_bands(self) -> tuple[int, ...]:
+        names = [b.name for b in self.given.bands]
+        for name in self.given.units.bands:
+            if name not in names:
+                self.wrong(("units", "bands"), f"no band {name!r}")
+        found = [names.index(n) for n in self.given.units.bands if n in names]
+        return tuple(found) or (0,) * len(self.given.units.names)
 
     # -- screens -----------------------------------------------------------------------
 
@@ -234,6 +253,13 @@ class _Builder:
             setting=setting,
             needs=self._needs(path, given),
             step_ms=given.step_ms,
+            clicks_only=given.clicks_only,
+            write_beep=given.write_beep,
+            shows_frequency=given.shows_frequency,
+            label_starts=given.label_starts,
+            trims=given.trims,
+            ends_reverse=given.ends_reverse,
+            rasters_hz=tuple(given.rasters_hz),
         )
 
     def _named_setting(self, path: tuple[str | int, ...], name: str) -> int:
@@ -260,9 +286,9 @@ class _Builder:
         if given.through is not None:
             named = {e.number for e in entries}
             width = given.digits
-            numbers = [f"{n:0{width}d}" for n in range(given.through + 1)]
+            numbers = [f"{n:0{width}d}" for n in range(given.first, given.through + 1)]
             entries += [Entry(n, n) for n in numbers if n not in named]
-            entries.sort(key=lambda e: e.number)
+            entries.sort(key=lambda e: int(e.number))
         insert = firmware.insert.get(name)
         return _inserted(entries, insert.number, insert.name, given.digits) if insert else tuple(entries)
 
@@ -275,7 +301,7 @@ class _Builder:
         if verb in _SCREEN_VERBS and arg not in self.given.screens:
             self.wrong(path, f"no screen {arg!r}")
             return None
-        if verb == "step":
+        if verb in ("step", "lend"):
             self._named_setting(path, arg)
         if mode and mode not in self.given.screens:
             self.wrong(path, f"no mode {mode!r}")

@@ -6,6 +6,8 @@ from vocator.core.keying.routes import Routes
 from vocator.core.radio.profile import Means
 
 CHAPTER_OF: dict[Means, str] = {
+    Means.TRANSMIT_ROW: "Clear",
+    Means.REVERSE: "Clear",
     Means.STEP: "Frequency",
     Means.SHIFT: "Shift",
     Means.OFFSET: "Shift",
@@ -14,12 +16,14 @@ CHAPTER_OF: dict[Means, str] = {
     Means.CODE: "Tone",
     Means.SEND_TONE: "Tone",
     Means.OPEN_TONE: "Tone",
+    Means.SEND_USE: "Tone",
+    Means.OPEN_USE: "Tone",
     Means.SEND_CODE: "Tone",
     Means.OPEN_CODE: "Tone",
     Means.WIDTH: "Width and power",
     Means.POWER: "Width and power",
 }
-CHAPTERS = ("Frequency", "Shift", "Tone", "Width and power")
+CHAPTERS = ("Clear", "Frequency", "Shift", "Tone", "Width and power")
 OUT_OF_ORDER_S = 1.0
 
 

@@ -5,16 +5,18 @@ is taken; the order of settings comes from what disturbs what.  The planner does
 check itself: the prover does.
 """
 
+from collections.abc import Iterable
 from dataclasses import replace
 
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Goal, check_reach
 from vocator.core.keying.routes import Routes
-from vocator.core.keying.setting_chapters import clear, ready, set_frequency, settings
+from vocator.core.keying.setting_chapters import clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.store_chapters import erase_slot, go_to_slot, name, read_back, store, try_it, unseen
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Means
+from vocator.core.radio.start import required_values
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -38,7 +40,15 @@ def plan_at_slot(twin: Twin, goal: Goal) -> Sheet:
         go_to_slot(draft, routes, goal, "Read back")
     groups = twin.profile.settings_for(Means.GROUP)
     limits = ["presumes that memory mode is not locked to a group"] if groups else []
-    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), ())
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(_left_different(draft, [])))
+
+
+def _left_different(draft: Draft, touched: Iterable[int]) -> list[str]:
+    """Name the set-wide settings among those that the sheet sets, each with the value it leaves."""
+    settings = draft.twin.settings
+    watch = [draft.twin.watch] if draft.twin.watch is not None else []
+    chosen = [s for s in dict.fromkeys([*watch, *touched]) if settings[s].scope == "set"]
+    return [f"{settings[s].name} {settings[s].domain.text(draft.value(s))}" for s in chosen]
 
 
 def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
@@ -60,6 +70,7 @@ def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
     read_back(draft, goal)
     limits = [*goal.notes, *unseen(twin, goal)]
     changes = ["reverse off"] if routes.presses(twin.vfo, "reverse") else []
+    changes += _left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel)])
     return Sheet(
         twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes) if known is None else ()
     )

@@ -48,6 +48,7 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
             say=f"Look: {seen.main} stands on the display",
             why="the short way goes on from there; if not, take the long way",
         )
+    _stop_watching(draft, routes)
     if goal.row is not None and not (draft.known and twin.profile.units[draft.state.unit] == goal.row):
         key = routes.presses(twin.vfo, "next", "unit")
         assert key is not None
@@ -68,6 +69,31 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
         say=f"If a slot number shows: tap {to_vfo}",
         why="a slot number means memory mode; a channel is built in VFO mode",
     )
+
+
+def _stop_watching(draft: Draft, routes: Routes) -> None:
+    """Switch the watch of other rows off, or a signal moves the arrow half way."""
+    watch = draft.twin.watch
+    if watch is not None:
+        off = draft.twin.settings[watch].domain.find_meaning("off")
+        assert off is not None
+        why = "while it is on, a signal moves you to another row half way"
+        set_all(draft, routes, {watch: off}, {watch: why}, "Ready")
+
+
+def set_wide_needs(draft: Draft) -> tuple[dict[int, int], dict[int, str]]:
+    """Return the set-wide settings that a channel needs, and why: sending on the row in use, no reverse."""
+    twin = draft.twin
+    needed: dict[int, int] = {}
+    whys: dict[int, str] = {}
+    for setting, meaning, why in (
+        (twin.transmit_row, "auto", "else PTT sends on another row"),
+        (twin.reverse_setting, "off", "reverse swaps receive and send"),
+    ):
+        index = twin.settings[setting].domain.find_meaning(meaning) if setting is not None else None
+        if setting is not None and index is not None:
+            needed[setting], whys[setting] = index, why
+    return needed, whys
 
 
 def _spoken(actions: tuple[str, ...]) -> str:
@@ -125,11 +151,21 @@ def _after_auto_shift(draft: Draft, hz: int) -> None:
             draft.certain.add(twin.offset)
 
 
-def set_all(draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int, str]) -> None:
-    """Bring settings to their values by the cheapest routes, in the order of least effort."""
+def set_all(draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int, str], title: str | None = None) -> None:
+    """Bring settings to their values by the cheapest routes, in the order of least effort.
+
+    ``title`` puts all of it under one chapter.  A setting whose list stands behind the key
+    of another is set together with that one.
+    """
     twin = draft.twin
     todo = {s: v for s, v in needed.items() if not draft.is_right(s, v)}
     todo = without_disturbed(routes, todo)
+    behind: dict[int, tuple[int, int]] = {}
+    for use, value in needed.items():
+        hidden = dict(twin.settings[use].inner).get(value)
+        if hidden in todo:
+            behind[use] = (hidden, todo.pop(hidden))
+            todo[use] = value
     quick: dict[int, tuple[str, ...]] = {}
     lists: dict[int, dict[int, int]] = {}
     for setting, value in todo.items():
@@ -141,7 +177,7 @@ def set_all(draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int
             assert via is not None, f"{twin.settings[setting].name} cannot be set"
             lists.setdefault(via.list_screen, {})[setting] = value
     for list_screen, chosen in lists.items():
-        _set_in_list(draft, routes, list_screen, chosen, whys)
+        _set_in_list(draft, routes, list_screen, chosen, whys, behind, title)
     for setting, presses in quick.items():
         _set_quick(draft, setting, todo[setting], presses, whys)
 
@@ -161,16 +197,25 @@ def _set_quick(draft: Draft, setting: int, value: int, presses: tuple[str, ...],
     draft.now_certain(setting)
 
 
-def _set_in_list(draft: Draft, routes: Routes, list_screen: int, todo: dict[int, int], whys: dict[int, str]) -> None:
+def _set_in_list(
+    draft: Draft,
+    routes: Routes,
+    list_screen: int,
+    todo: dict[int, int],
+    whys: dict[int, str],
+    behind: dict[int, tuple[int, int]],
+    one_title: str | None,
+) -> None:
     twin = draft.twin
     screen = twin.screens[list_screen]
     at = draft.state.cursors[list_screen] if screen.remembers else 0
     opening: list[str] = list(routes.open_list(twin.vfo, list_screen))
     place = {e.setting: i for i, e in enumerate(screen.entries)}
-    title = "Frequency"
+    title = one_title or "Frequency"
     for setting in tour(routes, list_screen, at, todo):
-        title = CHAPTER_OF.get(twin.settings[setting].means, "Width and power")
-        _set_one(draft, routes, Via(list_screen=list_screen, entry=place[setting]), todo[setting], opening, whys.get(setting, ""))
+        title = one_title or CHAPTER_OF.get(twin.settings[setting].means, "Width and power")
+        via = Via(list_screen=list_screen, entry=place[setting])
+        _set_one(draft, routes, via, todo[setting], opening, whys.get(setting, ""), title, behind.get(setting))
         opening = []
     leave = key_for(screen, "home")
     if leave is not None:
@@ -180,29 +225,49 @@ def _set_in_list(draft: Draft, routes: Routes, list_screen: int, todo: dict[int,
         )
 
 
-def _set_one(draft: Draft, routes: Routes, via: Via, value: int, opening: list[str], why: str) -> None:
+def _set_one(
+    draft: Draft,
+    routes: Routes,
+    via: Via,
+    value: int,
+    opening: list[str],
+    why: str,
+    title: str,
+    behind: tuple[int, int] | None,
+) -> None:
     twin = draft.twin
     screen = twin.screens[via.list_screen]
     entry = screen.entries[via.entry]
     assert entry.setting is not None
     setting = twin.settings[entry.setting]
-    title = CHAPTER_OF.get(setting.means, "Width and power")
+    value_screen = twin.screens[twin.profile.screen("value")]
     cursor = draft.state.cursor if not opening else draft.state.cursors[via.list_screen]
     go = routes.go_to_entry(via.list_screen, cursor, via.entry)
-    open_key, keep_key = key_for(screen, "open_entry"), key_for(twin.screens[twin.profile.screen("value")], "keep_back")
+    open_key, keep_key = key_for(screen, "open_entry"), key_for(value_screen, "keep_back")
     assert open_key is not None and keep_key is not None
-    draft.step(title, [*opening, *([go] if go else []), open_key], shows=setting.name, say=f"Open {setting.name}", why=why)
+    actions = [*opening, *([go] if go else []), open_key]
+    draft.step(title, actions, shows=setting.name, say=f"Open {setting.name}", why=why)
     text = setting.domain.text(value)
-    change, clicks = _change(draft, routes, entry.setting, value)
+    change, clicks = _change(draft, routes, entry.setting, value, draft.state.value)
+    turns = [change]
+    if behind is not None:
+        hidden, wanted = behind
+        inner_key = key_for(value_screen, "inner")
+        assert inner_key is not None
+        change, more = _change(draft, routes, hidden, wanted, draft.value(hidden))
+        turns += [inner_key, change]
+        text, clicks = f"{text} {twin.settings[hidden].domain.text(wanted)}", clicks + more
     many = f" (up to {clicks} clicks)" if clicks > MANY_CLICKS else ""
-    draft.step(title, [change, keep_key], shows=entry.name, say=f"{setting.name} to {text}, keep it{many}", why=why)
+    draft.step(title, [*turns, keep_key], shows=entry.name, say=f"{setting.name} to {text}, keep it{many}", why=why)
     draft.now_certain(entry.setting)
+    if behind is not None:
+        draft.now_certain(behind[0])
 
 
-def _change(draft: Draft, routes: Routes, setting: int, value: int) -> tuple[str, int]:
-    """Return the action that brings the open value to the wanted one, and its clicks from here."""
+def _change(draft: Draft, routes: Routes, setting: int, value: int, at: int) -> tuple[str, int]:
+    """Return the action that brings the open value from ``at`` to the wanted one, and its clicks."""
     s = draft.twin.settings[setting]
-    at, count = draft.state.value, s.domain.count
+    count = s.domain.count
     if s.digits and not s.turned:
         return f"{int(s.domain.meaning(value)) // s.digit_hz:0{s.digits}d}", 0
     back = setting not in draft.certain and isinstance(s.domain, Amounts)
@@ -216,7 +281,8 @@ def settings(draft: Draft, routes: Routes, goal: Goal) -> None:
     channel = goal.channel
     needed = required_values(twin, channel)
     whys = {s: _why(goal, twin.settings[s].means) for s in needed}
-    set_all(draft, routes, needed, whys)
+    wide, why_wide = set_wide_needs(draft)
+    set_all(draft, routes, wide | needed, why_wide | whys)
     _check_reverse(draft, routes, goal)
 
 

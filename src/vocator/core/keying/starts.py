@@ -17,6 +17,7 @@ from vocator.core.radio.state import Signal, State, Stored
 from vocator.core.radio.twin import Twin
 
 Named = tuple[str, State]
+WIDE = (Means.SHOW, Means.BUSY_LOCK, Means.BEEP, Means.WATCH, Means.TRANSMIT_ROW, Means.REVERSE)
 
 
 def covering_starts(twin: Twin, goal: Goal) -> list[Named]:
@@ -89,7 +90,7 @@ def _values(twin: Twin, base: State, goal: Goal) -> Iterator[Named]:
     needed = required_values(twin, goal.channel)
     wrong_all = base
     for setting, s in enumerate(twin.settings):
-        if not s.stored and s.means is not Means.STEP:
+        if (not s.stored and s.means is not Means.STEP) or s.domain.count < 2:
             continue
         right, count = needed.get(setting, s.new[0]), s.domain.count
         wrong = (right + 1) % count
@@ -103,7 +104,7 @@ def _values(twin: Twin, base: State, goal: Goal) -> Iterator[Named]:
 
 
 def _set_wide(twin: Twin, filled: State) -> Iterator[Named]:
-    for setting in (i for m in (Means.SHOW, Means.BUSY_LOCK, Means.BEEP) for i in twin.profile.settings_for(m)):
+    for setting in (i for m in WIDE for i in twin.profile.settings_for(m)):
         s = twin.settings[setting]
         for index in range(s.domain.count):
             if index != s.new[0]:
@@ -126,6 +127,11 @@ def _others(twin: Twin, filled: State, goal: Goal) -> Iterator[Named]:
         yield "reverse left on in memory mode", _in_memory(twin, filled._replace(reverse=True))
     if any(b.verb == "lock_group" for s in twin.screens for b in s.bind):
         yield "a group locked to", _in_memory(twin, filled._replace(group=2))
+    for unit, word in enumerate(twin.profile.units[1:], 1):
+        heard = twin.on_air(filled._replace(unit=unit))
+        if heard is not None:
+            moved = twin.watched(filled._replace(signals=(Signal(heard[0], "88.5"),)))
+            yield f"a signal on {twin.profile.unit_word} {word}", moved
     yield "a signal on the channel", filled._replace(signals=(Signal(goal.channel.rx_hz, "88.5"),))
 
 

@@ -6,7 +6,7 @@ from vocator.core.keying.routes import Routes, Via, binding_for, key_for
 from vocator.core.keying.setting_chapters import set_frequency
 from vocator.core.keying.sheet import When
 from vocator.core.radio.display import frequency, lasting_icons
-from vocator.core.radio.profile import Means
+from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.twin import Twin
 
@@ -40,7 +40,7 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
     _look_at_slot(draft, routes, goal)
 
 
-def _picker(twin: Twin, verb: str):  # type: ignore[no-untyped-def]
+def _picker(twin: Twin, verb: str) -> Screen:
     return next(s for s in twin.screens if s.kind == "picker" and binding_for(s, verb))
 
 
@@ -60,7 +60,7 @@ def _open(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
     return [*opening, *([go] if go else []), open_key]
 
 
-def _pick(draft: Draft, routes: Routes, picker, slot: int) -> str:  # type: ignore[no-untyped-def]
+def _pick(draft: Draft, routes: Routes, picker: Screen, slot: int) -> str:
     """Return the action that picks a slot once the picker is open."""
     twin = draft.twin
     text = twin.profile.slot_text(slot)
@@ -157,30 +157,51 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     editor = next((s for s in twin.screens if s.kind == "label"), None)
     if label is None or editor is None:
         return
-    via = routes.to_screen(twin.memory, editor.name)
+    if editor.label_starts == "old":
+        _name_over_old(draft, routes, editor, label)
+    else:
+        _name_from_dots(draft, routes, editor, label)
+
+
+def _letter(draft: Draft, routes: Routes, editor: Screen, letter: str, from_letter: str) -> str:
+    """Return the turn that brings the blinking place to a letter."""
+    characters = editor.characters
+    at, to = characters.index(from_letter), characters.index(letter)
+    return routes.until(at, to, len(characters), True, "space" if letter == " " else letter)
+
+
+def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+    """The editor starts with dots; each place at its first character; a hold cuts what follows."""
     forward, cut, leave = (key_for(editor, verb) for verb in ("forward", "cut", "leave_label"))
     assert forward and cut and leave
-    draft.step(
-        "Name",
-        [*_open(draft, routes, via), forward],
-        say="Open the label, start the first place",
-        why=f"{editor.length} places, blank at first",
-    )
-    characters = editor.characters
+    via = routes.to_screen(draft.twin.memory, editor.name)
+    say = "Open the label, start the first place"
+    draft.step("Name", [*_open(draft, routes, via), forward], say=say, why=f"{editor.length} places, blank at first")
     for place, letter in enumerate(label):
-        turn = routes.until(0, characters.index(letter), len(characters), True, "space" if letter == " " else letter)
+        turn = _letter(draft, routes, editor, letter, editor.characters[0])
         actions = [forward] if letter == " " else [turn, forward]
-        draft.step(
-            "Name", actions, say=f"{letter if letter != ' ' else 'space'}, then go on", why=f"place {place + 1} of {len(label)}"
-        )
+        words = f"{letter if letter != ' ' else 'space'}, then go on"
+        draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
     if len(label) < editor.length:
         draft.step("Name", [cut], shows=label, say=f"Cut what follows: hold for {cut[-3:-1]}", why="a shorter label ends here")
-    draft.step(
-        "Name",
-        [leave],
-        say=f"Keep the label: tap {leave}",
-        why="nothing blinks any more, so it is kept" + ("; it does not send there" if leave == "[PTT]" else ""),
-    )
+    sends = "; it does not send there" if leave == "[PTT]" else ""
+    draft.step("Name", [leave], say=f"Keep the label: tap {leave}", why=f"nothing blinks any more, so it is kept{sends}")
+
+
+def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+    """The editor starts at the first place with the old label, blank after a store."""
+    onward, keep = key_for(editor, "onward"), key_for(editor, "keep_label_home")
+    assert onward and keep
+    via = routes.to_screen(draft.twin.memory, editor.name)
+    say = "Open the label: the first place blinks"
+    draft.step("Name", _open(draft, routes, via), say=say, why="it is blank, since the store took the old one away")
+    for place, letter in enumerate(label):
+        turn = _letter(draft, routes, editor, letter, draft.state.letters[place])
+        last = place == len(label) - 1
+        actions = [*([] if letter == " " else [turn]), *([] if last else [onward])]
+        words = f"{letter if letter != ' ' else 'space'}{'' if last else ', then go on'}"
+        draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
+    draft.step("Name", [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
 
 
 def read_back(draft: Draft, goal: Goal) -> None:
@@ -244,6 +265,10 @@ def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
         _to_rest(draft)
         return
     go_to_slot(draft, routes, goal, "Store")
+    at_once = key_for(twin.screens[twin.memory], "erase_shown")
+    if at_once is not None:
+        draft.step("Store", [at_once], say=f"Erase: {at_once}", why="look at the slot number first: it does not ask")
+        return
     question = next(s for s in twin.screens if s.kind == "question" and binding_for(s, "erase"))
     opening = routes.presses(twin.memory, "open", question.name)
     yes = key_for(question, "erase")
@@ -259,12 +284,14 @@ def unseen(twin: Twin, goal: Goal) -> list[str]:
     facts = {r.fact for r in twin.profile.icons}
     tone = goal.channel.tone
     limits = []
-    if tone.tone_tx or tone.tone_rx:
-        limits.append("the read-back shows that a tone is used, not which: memory mode does not open it")
-    if tone.dcs_tx or tone.dcs_rx:
-        limits.append("the read-back shows that a code is used, not which: memory mode does not open it")
-    if "width" not in facts:
-        limits.append("the read-back does not show the width")
+    for word, used in (("tone", tone.tone_tx or tone.tone_rx), ("code", tone.dcs_tx or tone.dcs_rx)):
+        if used and not facts & {"tone_use", "signalling"}:
+            limits.append(f"the read-back does not show the {word}")
+        elif used:
+            limits.append(f"the read-back shows that a {word} is used, not which: memory mode does not open it")
+    for fact in ("width", "power"):
+        if fact not in facts and twin.profile.setting_for(Means(fact)) is not None:
+            limits.append(f"the read-back does not show the {fact}")
     show = twin.profile.setting_for(Means.SHOW)
     if show is not None:
         limits.append(f"with {twin.settings[show].name} at another value than the frequency, memory mode shows that instead")

@@ -6,7 +6,7 @@ from itertools import product
 
 from vocator.core.keying.effort import TAP_S
 from vocator.core.keying.exploration import look_of, open_states
-from vocator.core.radio.inputs import Input, Tap, Wait
+from vocator.core.radio.inputs import Hold, Input, Tap, Wait
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -39,7 +39,12 @@ def _candidates(twin: Twin) -> list[tuple[Input, ...]]:
             press = binding.press
             if press.kind == "tap" and not press.held and press.key != "PTT" and not press.key.isdigit():
                 keys[Tap(press.key)] = None
-    leaving = {Tap(b.press.key) for x in twin.screens for b in x.bind if b.verb in ("home", "back", "back_to_list")}
+    leaving: set[Input] = set()
+    for binding in (b for x in twin.screens for b in x.bind if b.verb in ("home", "back", "back_to_list") and not b.press.held):
+        press = binding.press
+        leaving.add(Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key))
+        if press.key != "PTT":
+            keys[Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key)] = None
     keys = dict.fromkeys(sorted(keys, key=lambda k: k not in leaving))
     waits: dict[Input, None] = {Wait(s.quiet_ms): None for s in twin.screens if s.quiet_ms}
     taps = [way for n in range(1, MOST_KEYS + 1) for way in product(keys, repeat=n)]
@@ -54,7 +59,7 @@ def _cost(twin: Twin, states: list[State], way: tuple[Input, ...]) -> float | No
             after, effects = twin.act(after, given)
             if effects.transmitting_hz is not None:
                 return None
-            cost += given.ms / 1000 if isinstance(given, Wait) else TAP_S
+            cost += TAP_S if isinstance(given, Tap) else given.ms / 1000  # type: ignore[union-attr]
             cost += LOW_BEEP_S * len(effects.beeps)
         if not _harmless(twin, state, after):
             return None
@@ -68,4 +73,6 @@ def _harmless(twin: Twin, before: State, after: State) -> bool:
 
 
 def _text(given: Input) -> str:
-    return f"wait {given.ms / 1000:g}s" if isinstance(given, Wait) else f"[{given.key}]"  # type: ignore[union-attr]
+    if isinstance(given, Wait):
+        return f"wait {given.ms / 1000:g}s"
+    return f"[{given.key} {given.ms // 1000}s]" if isinstance(given, Hold) else f"[{given.key}]"  # type: ignore[union-attr]

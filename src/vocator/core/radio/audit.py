@@ -14,6 +14,7 @@ def unreachable(profile: Profile) -> list[str]:
     opened |= {"vfo", "value"}
     found = [f"screen {s.name}: nothing opens it" for s in profile.screens if s.name not in opened]
     listed = {e.setting for s in profile.screens for e in s.entries}
+    listed |= {other for s in profile.settings for _, other in s.inner}
     stepped = {b.arg for s in profile.screens for b in s.bind if b.verb == "step"}
     for index, setting in enumerate(profile.settings):
         if index not in listed and setting.name not in stepped:
@@ -23,7 +24,18 @@ def unreachable(profile: Profile) -> list[str]:
 
 def traps(profile: Profile) -> list[str]:
     """Return the screens that no key and no quiet time leaves."""
-    leaving = {"home", "back", "back_to_list", "keep_back", "keep_found", "leave_label", "mode"}
+    leaving = {
+        "home",
+        "back",
+        "back_to_list",
+        "keep_back",
+        "keep_found",
+        "leave_label",
+        "mode",
+        "keep_home",
+        "keep_label",
+        "keep_label_home",
+    }
     return [
         f"screen {s.name}: no key and no quiet time leaves it"
         for s in profile.screens

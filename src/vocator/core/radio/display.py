@@ -67,7 +67,10 @@ def _rest(m: Machine, s: State, screen: Screen) -> Parts:
         return main, None, "", (main,)
     slot = m.profile.slot_text(s.positions[s.unit])
     stored = m.shown_slot(s)
-    show = m.settings[m.show].domain.meaning(m.get(s, m.show)) if m.show is not None else "frequency"
+    show = "label"
+    if m.shows:
+        setting = m.shows[min(s.unit, len(m.shows) - 1)]
+        show = m.settings[setting].domain.meaning(m.get(s, setting))
     if show == "label" and stored is not None and stored.label:
         main = stored.label
     elif show == "slot" and stored is not None:
@@ -107,6 +110,8 @@ def _picker(m: Machine, s: State, screen: Screen) -> Parts:
     if screen.occupied_mark:
         main = screen.occupied_mark + slot if stored else slot
         return main, None, "", (slot, main)
+    if not screen.shows_frequency:
+        return slot, slot, "" if stored else "blinks", (slot,)
     main = frequency(stored.rx_hz) if stored else NO_FREQUENCY
     return main, slot, "", (slot,)
 

@@ -34,6 +34,9 @@ class Machine:
         self.busy, self.beep, self.auto_shift = find(Means.BUSY_LOCK), find(Means.BEEP), find(Means.AUTO_SHIFT)
         self.tone_use, self.tone, self.code = find(Means.TONE_USE), find(Means.TONE), find(Means.CODE)
         self.sides = tuple(find(m) for m in (Means.SEND_TONE, Means.SEND_CODE, Means.OPEN_TONE, Means.OPEN_CODE))
+        self.side_uses = (find(Means.SEND_USE), find(Means.OPEN_USE))
+        self.shows = profile.settings_for(Means.SHOW)
+        self.watch, self.transmit_row, self.reverse_setting = find(Means.WATCH), find(Means.TRANSMIT_ROW), find(Means.REVERSE)
         rules = profile.icons
         self.reverse_icons = tuple(rule.icon for rule in rules if rule.fact == "reverse")
         self.set_icons = tuple(
@@ -75,7 +78,7 @@ class Machine:
             stack=(),
             unit=0,
             modes=(self.vfo,) * units,
-            bands=(0,) * units,
+            bands=profile.unit_bands,
             freqs=freqs,
             values=self.new_values,
             slots=(None,) * profile.slot_count,
@@ -223,13 +226,53 @@ class Machine:
             if use == "code":
                 return code, code
             return None, None
+        if self.side_uses[0] is not None:
+            return self._side(values, 0), self._side(values, 1)
         found = [self.meaning(values, side) for side in self.sides]
         send_tone, send_code, open_tone, open_code = (v if v != "none" else None for v in found)
         return send_tone or send_code, open_tone or open_code
 
+    def _side(self, values: tuple[int, ...], side: int) -> str | None:
+        """Return what one side does where a use says whether its tone or its code is in work."""
+        use = self.meaning(values, self.side_uses[side])
+        tone, code = self.sides[2 * side : 2 * side + 2]
+        return {"tone": self.meaning(values, tone), "code": self.meaning(values, code)}.get(use or "")
+
+    def is_on(self, s: State, setting: int | None) -> bool:
+        """Whether a setting exists and is at the value that means on."""
+        return setting is not None and self.settings[setting].domain.meaning(self.get(s, setting)) == "on"
+
+    def reversed(self, s: State) -> bool:
+        """Whether receive and transmit are swapped, by a key or by a setting."""
+        return s.reverse or self.is_on(s, self.reverse_setting)
+
+    def sending_unit(self, s: State) -> int:
+        """Return the unit that PTT sends on."""
+        if self.transmit_row is None:
+            return s.unit
+        row = self.settings[self.transmit_row].domain.meaning(self.get(s, self.transmit_row))
+        return self.profile.units.index(row) if row in self.profile.units else s.unit
+
+    def watched(self, s: State) -> State:
+        """Let the row on which something is heard take the arrow, while the watch is on."""
+        if not s.signals or not self.is_on(s, self.watch) or self.heard(s) is not None:
+            return s
+        for unit in range(len(self.profile.units)):
+            moved = s._replace(unit=unit)
+            if self.heard(moved) is not None:
+                at_rest = self.screens[s.screen].kind == "rest"
+                return moved._replace(screen=s.modes[unit]) if at_rest else moved
+        return s
+
     def active(self, s: State) -> Stored | None:
         """Return what the unit in use receives: its slot in memory mode, else its VFO."""
-        return self.shown_slot(s) if self.in_memory(s) else self.stored_from_vfo(s)
+        if not self.in_memory(s):
+            return self.stored_from_vfo(s)
+        stored = self.shown_slot(s)
+        if stored is None or s.lent < 0 or self.power is None:
+            return stored
+        place = self.stored_place[self.power]
+        return stored._replace(values=with_item(stored.values, place, s.lent))
 
     def on_air(self, s: State) -> tuple[int, int] | None:
         """Return receive and transmit frequency as they stand with reverse, hertz; None for an empty memory."""
@@ -237,7 +280,7 @@ class Machine:
         if stored is None:
             return None
         pair = (stored.rx_hz, self.tx_hz(stored))
-        return pair[::-1] if s.reverse else pair
+        return pair[::-1] if self.reversed(s) else pair
 
     def heard(self, s: State) -> Signal | None:
         """Return the signal on the receive frequency, None for silence."""

@@ -28,6 +28,11 @@ class Means(StrEnum):
     POWER = "power"
     STEP = "step"
     BUSY_LOCK = "busy_lock"
+    SEND_USE = "send_use"
+    OPEN_USE = "open_use"
+    WATCH = "watch"
+    TRANSMIT_ROW = "transmit_row"
+    REVERSE = "reverse"
     SHOW = "show"
     GROUP = "group"
     BEEP = "beep"
@@ -38,7 +43,7 @@ class Means(StrEnum):
 CHANNEL_PARTS = frozenset(
     {
         Means.SHIFT, Means.OFFSET, Means.TONE_USE, Means.TONE, Means.CODE, Means.SEND_TONE,
-        Means.OPEN_TONE, Means.SEND_CODE, Means.OPEN_CODE, Means.WIDTH, Means.POWER,
+        Means.OPEN_TONE, Means.SEND_CODE, Means.OPEN_CODE, Means.WIDTH, Means.POWER, Means.SEND_USE, Means.OPEN_USE,
     }
 )  # fmt: skip
 
@@ -102,7 +107,8 @@ class Choices:
 class Amounts:
     """Frequencies in even steps, ``low_hz`` to ``high_hz``.
 
-    Written in MHz with ``decimals`` places, the whole part filled with zeros to ``whole`` digits.
+    Written in MHz with ``decimals`` places, the whole part filled with zeros to ``whole``
+    digits; or, with ``khz_digits``, in kHz alone, so many digits.
     """
 
     low_hz: int
@@ -110,6 +116,7 @@ class Amounts:
     step_hz: int
     decimals: int
     whole: int = 1
+    khz_digits: int = 0
 
     @property
     def count(self) -> int:
@@ -119,6 +126,8 @@ class Amounts:
     def text(self, index: int) -> str:
         """Write a value as the radio shows it."""
         hz = self.low_hz + index * self.step_hz
+        if self.khz_digits:
+            return f"{hz // 1000:0{self.khz_digits}d}"
         mhz, rest = divmod(hz, 1_000_000)
         return f"{mhz:0{self.whole}d}.{rest:06d}"[: -(6 - self.decimals) or None]
 
@@ -128,6 +137,8 @@ class Amounts:
 
     def find_text(self, text: str) -> int | None:
         """Return the index of the value shown as ``text``."""
+        if self.khz_digits:
+            return self.find_meaning(str(int(text) * 1000)) if text.isdigit() and len(text) == self.khz_digits else None
         whole, point, decimals = text.partition(".")
         if not point or not (whole + decimals).isdigit() or len(decimals) > 6:
             return None
@@ -147,7 +158,9 @@ class Setting:
     """One thing that can be set, by the radio's name and the product's meaning.
 
     ``new`` holds the index of the new value for each VFO band.  ``scope`` is ``set``,
-    ``unit``, ``band``, ``unit_band`` or ``slot``.  ``disturbs`` lists settings (by
+    ``unit``, ``band``, ``unit_band`` or ``slot``.  ``inner`` gives for some values (by
+    index) the setting whose list stands behind another key.
+    ``disturbs`` lists settings (by
     index) that are put to a value whenever this one is kept at anything but its first.
     ``digits`` says that the value is typed, so many digits in units of ``digit_hz``.
     """
@@ -163,6 +176,7 @@ class Setting:
     digits: int | None = None
     digit_hz: int = 1000
     disturbs: tuple[tuple[int, int], ...] = ()
+    inner: tuple[tuple[int, int], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -233,6 +247,13 @@ class Screen:
     setting: int | None = None
     needs: tuple[int, tuple[int, ...]] | None = None
     step_ms: int = 400
+    clicks_only: bool = False
+    write_beep: str = ""
+    shows_frequency: bool = True
+    label_starts: str = "dots"
+    trims: bool = False
+    ends_reverse: bool = False
+    rasters_hz: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -286,6 +307,7 @@ class Profile:
     bands: tuple[VfoBand, ...]
     units: tuple[str, ...]
     unit_word: str
+    unit_bands: tuple[int, ...]
     first_slot: int
     slot_count: int
     slot_digits: int

@@ -122,6 +122,12 @@ def reaches_by_offset(m: Machine, channel: Channel) -> bool:
 
 def _want_tone(m: Machine, channel: Channel, want: Any) -> None:
     tone = channel.tone
+    if m.side_uses[0] is not None:
+        for side, (ctcss, code) in enumerate(((tone.tone_tx, tone.dcs_tx), (tone.tone_rx, tone.dcs_rx))):
+            want(m.side_uses[side], "tone" if ctcss else "code" if code else "none", "tone mode")
+            if ctcss or code:
+                want(m.sides[2 * side + (0 if ctcss else 1)], ctcss or code, "tone" if ctcss else "code")
+        return
     if m.tone_use is None:
         sides = (tone.tone_tx, tone.dcs_tx, tone.tone_rx, tone.dcs_rx)
         for setting, value in zip(m.sides, sides, strict=True):

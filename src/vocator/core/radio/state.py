@@ -57,6 +57,9 @@ class State(NamedTuple):
     idle_ms: int = 0
     message: str = ""
     message_ms: int = 0
+    coarse: bool = False
+    lent: int = -1
+    outer: tuple[int, int] | None = None
 
 
 class Effects(NamedTuple):

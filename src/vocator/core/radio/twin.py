@@ -83,7 +83,7 @@ class Twin(Machine):
         if isinstance(given, Wait):
             return self.pass_time(s, given.ms), NOTHING
         if isinstance(given, Hear):
-            return self._hear(s, given), NOTHING
+            return self.watched(self._hear(s, given)), NOTHING
         if isinstance(given, Hold):
             s, effects = self._hold(s, given)
         else:
@@ -95,6 +95,8 @@ class Twin(Machine):
                 s, effects = self._turn(s, given)
             else:
                 s, effects = self._chord(s, given)
+        if s.signals and self.watch is not None:
+            s = self.watched(s)
         if effects.beeps and self.beep is not None and self.settings[self.beep].domain.meaning(self.get(s, self.beep)) == "off":
             effects = effects._replace(beeps=())
         return s, effects
@@ -139,7 +141,10 @@ class Twin(Machine):
         handler = table.taps.get(key)
         if handler is None and key == "PTT" and self.screens[s.screen].kind == "layer":
             return self._tap(go_home(self, s), key)
-        return self._run(s, handler, handler.clicks if handler else 0)
+        after, effects = self._run(s, handler, handler.clicks if handler else 0)
+        if self.screens[s.screen].clicks_only and after.screen == s.screen:
+            after = after._replace(idle_ms=s.idle_ms)
+        return after, effects
 
     def _turn(self, s: State, given: Turn) -> Outcome:
         if not given.clicks:
@@ -211,7 +216,7 @@ class Twin(Machine):
         kind = "hold" if isinstance(then, Hold) else "tap"
         found_binding = self.tables[s.screen].chords.get((given.held, kind, then.key))
         if found_binding is None:
-            if given.held == "PTT":
+            if "PTT" in (given.held, then.key):
                 return self._tap(s, "PTT")
             return self._run(s, None, 0)
         ms, handler = found_binding

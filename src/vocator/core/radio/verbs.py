@@ -16,6 +16,7 @@ Outcome = tuple[State, Effects]
 Verb = Callable[[Machine, State, str, int], Outcome]
 
 MESSAGE_MS = 1000
+PEEK_MS = 3000
 
 
 def refused(s: State) -> Outcome:
@@ -30,7 +31,7 @@ def say(s: State, message: str) -> State:
 
 def go_home(m: Machine, s: State) -> State:
     """Leave whatever is open for the rest screen of the mode."""
-    return s._replace(screen=s.modes[s.unit], stack=(), opened=-1, typed="", letters="", place=-1, searched_ms=0)
+    return s._replace(screen=s.modes[s.unit], stack=(), opened=-1, outer=None, typed="", letters="", place=-1, searched_ms=0)
 
 
 def go_back(m: Machine, s: State) -> State:
@@ -42,7 +43,15 @@ def go_back(m: Machine, s: State) -> State:
     if m.screens[s.stack[-1]].kind == "list":
         cursor = s.cursors[s.stack[-1]]
     return s._replace(
-        screen=s.stack[-1], stack=s.stack[:-1], opened=opened, cursor=cursor, typed="", letters="", place=-1, searched_ms=0
+        screen=s.stack[-1],
+        stack=s.stack[:-1],
+        opened=opened,
+        outer=None,
+        cursor=cursor,
+        typed="",
+        letters="",
+        place=-1,
+        searched_ms=0,
     )
 
 
@@ -63,7 +72,10 @@ def open_screen(m: Machine, s: State, arg: str, n: int) -> Outcome:
     if screen.kind in ("question", "label"):
         if s.slots[s.positions[s.unit]] is None:
             return s, LOW
-        return push(s, index)._replace(pick=s.positions[s.unit], letters="", place=-1), NOTHING
+        stored = s.slots[s.positions[s.unit]]
+        old = (stored.label or "") if stored and screen.label_starts == "old" else None
+        letters = old[: screen.length].ljust(screen.length) if old is not None else ""
+        return push(s, index)._replace(pick=s.positions[s.unit], letters=letters, place=0 if letters else -1), NOTHING
     return push(s, index), NOTHING
 
 
@@ -75,7 +87,7 @@ def enter(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go to VFO or memory mode; memory opens at the slot last shown or written."""
     rest = m.profile.screen(arg)
-    s = s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest, stack=(), last_written=-1)
+    s = s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest, stack=(), last_written=-1, lent=-1)
     if rest == m.memory and m.shown_slot(s) is None:
         position = next(m.occupied(s, s.positions[s.unit], +1), None)
         if position is not None:
@@ -117,9 +129,32 @@ def step_setting(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return m.keep(s, setting, (m.get(s, setting) + 1) % count), NOTHING
 
 
+def lend(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Step the power of the slot shown, until another slot is chosen; it is not stored."""
+    stored = m.active(s)
+    if stored is None:
+        return s, LOW
+    setting = m.profile.setting_named(arg)
+    now = stored.values[m.stored_place[setting]]
+    return s._replace(lent=(now + 1) % m.settings[setting].domain.count), NOTHING
+
+
+def coarse(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Switch the dial between its step and whole megahertz."""
+    return s._replace(coarse=not s.coarse), NOTHING
+
+
+def peek(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Show the frequency in place of the label for three seconds."""
+    pair = m.on_air(s)
+    if pair is None:
+        return s, LOW
+    return s._replace(message=f"{pair[0] // 1_000_000:03d}.{pair[0] // 1000 % 1000:03d}", message_ms=PEEK_MS), NOTHING
+
+
 def tune(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Turn the frequency by the step; it stops at the ends of the receive range."""
-    hz, step = m.freq(s), m.step_hz(s)
+    """Turn the frequency by the step, or by megahertz; it stops at the ends of the receive range."""
+    hz, step = m.freq(s), 1_000_000 if s.coarse else m.step_hz(s)
     low, high = next(((a, b) for a, b in m.profile.receive_hz if a <= hz <= b), (hz, hz))
     room = (high - hz) // step if n > 0 else (hz - low) // step
     moved = min(abs(n), room)
@@ -174,7 +209,24 @@ def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep the open value and return to the list; a reset acts at once."""
     if m.settings[s.opened].means is Means.RESET:
         return reset(m, s, m.settings[s.opened].domain.meaning(s.value), 0)
-    return go_back(m, m.keep(s, s.opened, s.value)), NOTHING
+    s = m.keep(s, s.opened, s.value)
+    if s.outer is not None:
+        s = go_back(m, m.keep(s, *s.outer))
+    return go_back(m, s), NOTHING
+
+
+def inner(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go to the list that stands behind the open value."""
+    behind = dict(m.settings[s.opened].inner).get(s.value)
+    if behind is None:
+        return s, LOW
+    opened = push(s, s.screen)._replace(outer=(s.opened, s.value), opened=behind)
+    return opened._replace(value=m.get(s, behind)), NOTHING
+
+
+def keep_home(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Keep the open value as it stands and leave for the rest screen."""
+    return go_home(m, m.keep(s, s.opened, s.value)), NOTHING
 
 
 def reset(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -215,8 +267,10 @@ def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
             return refused(s)
         return s._replace(positions=with_item(s.positions, s.unit, index)), NOTHING
     hz = entered_hz(m, s, screen, typed)
-    if not m.profile.receives(hz):
+    if not m.profile.receives(hz) or (screen.rasters_hz and all(hz % raster for raster in screen.rasters_hz)):
         return refused(s)
+    if screen.ends_reverse:
+        s = s._replace(reverse=False)
     return m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING
 
 
@@ -257,7 +311,7 @@ _FULL = {"entry": _full_entry, "list": _full_number, "picker": _full_pick, "valu
 
 def transmit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Send, if the transmit frequency is allowed and nothing forbids it."""
-    pair = m.on_air(s)
+    pair = m.on_air(s._replace(unit=m.sending_unit(s)))
     if pair is None or not m.profile.may_send(pair[1]):
         return s, LOW
     if m.busy is not None and m.settings[m.busy].domain.meaning(m.get(s, m.busy)) == "on" and m.heard(s):
@@ -311,11 +365,16 @@ VERBS: dict[str, Verb] = {
     "back": back,
     "back_to_list": back_to_list,
     "step": step_setting,
+    "lend": lend,
+    "coarse": coarse,
+    "peek": peek,
     "tune": tune,
     "scroll": scroll,
     "open_entry": open_entry,
     "change": change,
     "keep_back": keep_back,
+    "keep_home": keep_home,
+    "inner": inner,
     "type": type_digit,
     "transmit": transmit,
     "reverse": reverse,

@@ -6,7 +6,7 @@ before the first (only dots show), ``len(letters)`` once nothing blinks any more
 
 from vocator.core.radio.machine import Machine, with_item
 from vocator.core.radio.state import LOW, NOTHING, State
-from vocator.core.radio.verbs import Outcome, Verb, go_home
+from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home
 
 
 def blinking(s: State) -> bool:
@@ -34,6 +34,11 @@ def forward(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return s._replace(place=s.place + 1), NOTHING
 
 
+def onward(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go on to the next place; it stops at the last."""
+    return (s._replace(place=s.place + 1), NOTHING) if s.place + 1 < len(s.letters) else (s, LOW)
+
+
 def backward(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go back to the place before."""
     return (s._replace(place=s.place - 1), NOTHING) if s.place > 0 else (s, LOW)
@@ -53,9 +58,30 @@ def leave_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return go_home(m, s), NOTHING
 
 
+def _with_label(m: Machine, s: State) -> State:
+    stored = s.slots[s.pick]
+    letters = s.letters.rstrip() if m.screens[s.screen].trims else s.letters
+    if stored is None:
+        return s
+    return s._replace(slots=with_item(s.slots, s.pick, stored._replace(label=letters or None)))
+
+
+def keep_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Keep the label as it stands and return to the list."""
+    return go_back(m, _with_label(m, s)), NOTHING
+
+
+def keep_label_home(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Keep the label as it stands and leave for the rest screen."""
+    return go_home(m, _with_label(m, s)), NOTHING
+
+
 LABEL_VERBS: dict[str, Verb] = {
     "choose": choose,
     "forward": forward,
+    "onward": onward,
+    "keep_label": keep_label,
+    "keep_label_home": keep_label_home,
     "backward": backward,
     "cut": cut,
     "leave_label": leave_label,

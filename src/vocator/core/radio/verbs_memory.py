@@ -17,7 +17,7 @@ def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
         target = order[(abs(n) - 1) % len(order)]
     else:
         target = ([position, *order[:-1]])[abs(n) % len(order)]
-    return s._replace(positions=with_item(s.positions, s.unit, target)), NOTHING
+    return s._replace(positions=with_item(s.positions, s.unit, target), lent=-1), NOTHING
 
 
 def pick(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -69,7 +69,8 @@ def _written(m: Machine, s: State, picker: int) -> Outcome:
         s = _store(m, s, before._replace(split_hz=m.freq(s)))
     else:
         s = _store(m, s, m.stored_from_vfo(s))
-    return _leave(m, _stand_at(s, s.pick)._replace(last_written=s.pick), picker), NOTHING
+    beep = m.screens[picker].write_beep
+    return _leave(m, _stand_at(s, s.pick)._replace(last_written=s.pick), picker), Effects((beep,)) if beep else NOTHING
 
 
 def write_split(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -77,8 +78,9 @@ def write_split(m: Machine, s: State, arg: str, n: int) -> Outcome:
     before = s.slots[s.pick]
     if before is None:
         return refused(s)
+    beep = m.screens[s.screen].write_beep
     s = _stand_at(_store(m, s, before._replace(split_hz=m.freq(s))), s.pick)
-    return _leave(m, s, s.screen), NOTHING
+    return _leave(m, s, s.screen), Effects((beep,)) if beep else NOTHING
 
 
 def write_and_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -101,6 +103,16 @@ def erase(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return _leave(m, s, screen), NOTHING
 
 
+def erase_shown(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Erase the slot that memory mode shows, without a question."""
+    position = s.positions[s.unit]
+    if s.slots[position] is None:
+        return s, LOW
+    s = s._replace(slots=with_item(s.slots, position, None), lent=-1)
+    following = next(m.occupied(s, position, +1), None)
+    return (_stand_at(s, following) if following is not None else s), NOTHING
+
+
 def lock_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Step the group that memory mode is locked to: all, the first … the last."""
     groups = m.settings[m.profile.settings_for(Means.GROUP)[0]].domain.count
@@ -119,6 +131,7 @@ MEMORY_VERBS: dict[str, Verb] = {
     "write_split": write_split,
     "write_and_label": write_and_label,
     "erase": erase,
+    "erase_shown": erase_shown,
     "lock_group": lock_group,
     "nothing": _no_work,
 }
