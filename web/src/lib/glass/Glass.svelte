@@ -6,6 +6,8 @@
 
   let { display, kind, before = null, large = false }: { display: Display; kind: string; before?: Display | null; large?: boolean } = $props();
 
+  const OTHER_ROW = /[A-C]: [\d.-]+/g;
+
   let changed = $derived(before !== null && before.main !== display.main);
   let slotChanged = $derived(before !== null && before.slot !== display.slot);
   let fresh = $derived(new Set(before === null ? [] : display.icons.filter((icon) => !before.icons.includes(icon))));
@@ -14,15 +16,14 @@
 
   /** What else stands on the display: the entry's name or number, the other row. */
   function smallText(seen: Display): string {
-    const other = seen.text.match(/[A-C]: [\d.-]+/);
     const rest = seen.text
       .replace(/^▶\S+\s*/, '')
-      .replace(other?.[0] ?? '', '')
+      .replace(OTHER_ROW, '')
       .replace(seen.main, '')
       .replace(seen.slot ?? '', '');
     return menuLike.includes(seen.screen) ? rest.trim() : '';
   }
-  let other = $derived(display.text.match(/[A-C]: [\d.-]+/)?.[0] ?? '');
+  let others = $derived(display.text.match(OTHER_ROW) ?? []);
 </script>
 
 <div class="glass {kind}" class:large role="img" aria-label="The display shows {display.text}">
@@ -37,7 +38,11 @@
       {#if display.row}<span class="dots tag"><Dots text="▶{display.row}" /></span>{/if}
       <span class="dots"><Dots text={display.main} /></span>
     </div>
-    <div class="line small dots"><Dots text={small || other} /></div>
+    {#if small}
+      <div class="line small dots"><Dots text={small} /></div>
+    {:else}
+      {#each others as other (other)}<div class="line small dots"><Dots text={other} /></div>{/each}
+    {/if}
   {:else}
     <div class="line main" class:changed><Segments text={display.main} /></div>
     <div class="line small">{#if small}<Segments text={small} ghost={false} />{/if}</div>
@@ -47,7 +52,9 @@
 <style>
   .glass {
     display: grid;
-    grid-template-rows: 22px 1fr auto;
+    grid-template-rows: 22px 1fr;
+    grid-auto-rows: auto;
+    min-height: 104px;
     gap: 4px;
     width: 100%;
     max-width: 340px;

@@ -103,6 +103,10 @@
     border-radius: 22px 22px 14px 14px;
     color: var(--ink);
   }
+  .case.mobile {
+    border-radius: 6px;
+    border-width: 3px 3px 8px;
+  }
   .crown {
     display: flex;
     align-items: center;
