@@ -89,6 +89,8 @@ class SettingFile(_Strict):
     digit_hz: int = 1000
     disturbs: dict[str, str] = {}
     inner: dict[str, str] = {}
+    then: str = ""
+    prefix: str = ""
 
 
 class EntryFile(_Strict):
@@ -124,7 +126,7 @@ class ScreenFile(_Strict):
     occupied_mark: str = ""
     second_save: bool = False
     asks: str = ""
-    after: Literal["home", "list"] = "home"
+    after: Literal["home", "list", "memory"] = "home"
     message: str = ""
     clicks_only: bool = False
     write_beep: Literal["", "high", "double"] = ""
@@ -134,6 +136,8 @@ class ScreenFile(_Strict):
     ends_reverse: bool = False
     first: int = 0
     rasters_hz: list[Hz] = []
+    letters: dict[str, str] = {}
+    hit_only: bool = False
     setting: str = ""
     needs: dict[str, list[str]] = {}
     step_ms: int = 400
@@ -156,6 +160,7 @@ class IconFile(_Strict):
     shift: str | None = None
     split: str | None = None
     tone_use: str | None = None
+    use: str | None = None
     signalling: str | None = None
     power: str | None = None
     width: str | None = None
@@ -179,6 +184,7 @@ class ProfileFile(_Strict):
     keys: list[str]
     dials: list[str]
     turn_keys: dict[str, int] = {}
+    free_keys: list[str] = []
     auto_shift: bool = False
     panel: PanelFile
     settings: dict[str, SettingFile]

@@ -131,6 +131,7 @@ class _Builder:
             tuple(given.keys),
             tuple(given.dials) or ("UP/DOWN",),
             tuple(given.turn_keys.items()),
+            tuple(given.free_keys),
             tuple(self._setting(n, s) for n, s in given.settings.items()),
             tuple(self._screen(n, s, firmwares[name]) for n, s in given.screens.items()),
             self._icons(),
@@ -170,6 +171,7 @@ class _Builder:
             given.digit_hz,
             self._disturbs(path, given),
             self._inner(path, given, domain),
+            self._named_setting((*path, "then"), given.then) if given.then else None,
         )
 
     def _domain(self, path: tuple[str | int, ...], given: SettingFile) -> Domain:
@@ -177,7 +179,8 @@ class _Builder:
         if len(said) != 1:
             self.wrong(path, "give exactly one of values, tones, amounts")
         if given.tones is not None:
-            return Choices(*_TONES[given.tones])
+            texts, meanings = _TONES[given.tones]
+            return Choices(tuple(given.prefix + t for t in texts), meanings)
         if given.amounts is not None:
             a = given.amounts
             return Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole, a.khz_digits)
@@ -248,7 +251,7 @@ class _Builder:
             asks=given.asks,
             after=given.after,
             message=given.message,
-            length=self.given.labels.length if given.kind == "label" and self.given.labels else 0,
+            length=self.given.labels.length if (given.kind == "label" or given.letters) and self.given.labels else 0,
             characters=self.given.labels.characters if given.kind == "label" and self.given.labels else "",
             setting=setting,
             needs=self._needs(path, given),
@@ -260,6 +263,8 @@ class _Builder:
             trims=given.trims,
             ends_reverse=given.ends_reverse,
             rasters_hz=tuple(given.rasters_hz),
+            letters=tuple(given.letters.items()),
+            hit_only=given.hit_only,
         )
 
     def _named_setting(self, path: tuple[str | int, ...], name: str) -> int:
@@ -301,7 +306,7 @@ class _Builder:
         if verb in _SCREEN_VERBS and arg not in self.given.screens:
             self.wrong(path, f"no screen {arg!r}")
             return None
-        if verb in ("step", "lend"):
+        if verb in ("step", "lend", "open_value"):
             self._named_setting(path, arg)
         if mode and mode not in self.given.screens:
             self.wrong(path, f"no mode {mode!r}")

@@ -6,8 +6,10 @@ from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, precondition, rule
 
 from vocator.core.keying.way_home import ways_home
+from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Chord, Hear, Hold, Tap, Turn, Wait
+from vocator.core.radio.perform import perform
 from vocator.core.radio.state import Signal
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.twin_play import pack, unpack
@@ -74,10 +76,11 @@ def fuzz(twin):
         def go_home(self):
             seen = display(twin, self.state)
             icon = twin.screens[self.state.screen].icon if twin.screens[self.state.screen].kind == "layer" else ""
-            for action in ways_home(twin)[(seen.screen, icon)]:
-                pressed = Wait(round(float(action[5:-1]) * 1000)) if action.startswith("wait") else Tap(action.strip("[]"))
-                self.state, effects = twin.act(self.state, pressed)
-                assert effects.transmitting_hz is None
+            for text in ways_home(twin)[(seen.screen, icon)]:
+                for action in parse_actions(twin.profile, text):
+                    done = perform(twin, self.state, action)
+                    assert done.transmitting_hz is None
+                    self.state = done.state
             assert twin.screens[self.state.screen].kind == "rest"
 
         @invariant()

@@ -162,9 +162,11 @@ def set_all(draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int
     todo = without_disturbed(routes, todo)
     behind: dict[int, tuple[int, int]] = {}
     for use, value in needed.items():
-        hidden = dict(twin.settings[use].inner).get(value)
-        if hidden in todo:
-            behind[use] = (hidden, todo.pop(hidden))
+        hidden = twin.settings[use].then if twin.settings[use].then is not None else dict(twin.settings[use].inner).get(value)
+        if hidden in todo or (use in todo and hidden in needed):
+            assert hidden is not None
+            behind[use] = (hidden, needed[hidden])
+            todo.pop(hidden, None)
             todo[use] = value
     quick: dict[int, tuple[str, ...]] = {}
     lists: dict[int, dict[int, int]] = {}
@@ -252,7 +254,7 @@ def _set_one(
     turns = [change]
     if behind is not None:
         hidden, wanted = behind
-        inner_key = key_for(value_screen, "inner")
+        inner_key = keep_key if setting.then is not None else key_for(value_screen, "inner")
         assert inner_key is not None
         change, more = _change(draft, routes, hidden, wanted, draft.value(hidden))
         turns += [inner_key, change]

@@ -33,11 +33,20 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
     if not reaches_by_offset(twin, goal.channel):
         assert goal.channel.tx_hz is not None
         _to_rest(draft)
+        _to_vfo(draft, picker)
         set_frequency(draft, routes, goal.channel.tx_hz, "Store", "the transmit frequency, for a second save")
         verb = "write_split" if binding_for(picker, "write_split") else "write"
         _write(draft, routes, goal, verb, "Store it as the transmit frequency of the same slot")
     _to_rest(draft)
     _look_at_slot(draft, routes, goal)
+
+
+def _to_vfo(draft: Draft, picker: Screen) -> None:
+    """Go back to VFO mode where the store left the radio in memory mode."""
+    if picker.after == "memory":
+        key = key_for(draft.twin.screens[draft.twin.memory], "mode", "vfo")
+        assert key is not None
+        draft.step("Store", [key], say=f"Back to VFO mode: tap {key}", why="the transmit frequency is typed there")
 
 
 def _picker(twin: Twin, verb: str) -> Screen:
@@ -75,17 +84,33 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> Non
     picker = _picker(twin, verb)
     key = key_for(picker, verb)
     assert key is not None
-    actions = [*_open(draft, routes, routes.to_screen(twin.vfo, picker.name)), _pick(draft, routes, picker, goal.slot), key]
+    opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
+    named = letter_keys(picker, goal.channel.label) if verb == "write" and goal.channel.label else []
+    actions = [*opening, _pick(draft, routes, picker, goal.slot), *named, key]
     if picker.asks:
         yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "confirm")
         assert yes is not None
         actions.append(yes)
     shows = picker.message or None
+    if picker.after == "memory":
+        shows = twin.profile.slot_text(goal.slot)
     if shows is None and picker.after == "list":
         shows = next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
     window = picker.quiet_ms / 1000
     why = f"read it all first: the window is {window:g} s from the last key" if picker.window else "written in one go"
     draft.step("Store", actions, shows=shows, say=say, why=why, window_s=window if picker.window else 0)
+
+
+def letter_keys(picker: Screen, label: str | None) -> list[str]:
+    """Return the taps that write a label with the digit keys, place by place."""
+    on = key_for(picker, "next_place")
+    if not picker.letters or not label or on is None:
+        return []
+    presses = []
+    for letter in label:
+        key, group = next((k, g) for k, g in picker.letters if letter in g)
+        presses.append(key * (group.index(letter) + 1))
+    return [" ".join(f"{p} {on}" for p in presses[:-1]), presses[-1]] if len(presses) > 1 else presses
 
 
 def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -123,16 +148,12 @@ def _to_rest(draft: Draft) -> None:
 def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Go to memory mode and look at the frequency, before a name covers it; then at the send side by reverse."""
     twin = draft.twin
-    key = key_for(twin.screens[twin.vfo], "mode", "memory")
-    assert key is not None
     slot, shown = twin.profile.slot_text(goal.slot), frequency(goal.channel.rx_hz)
-    draft.step(
-        "Store",
-        [key],
-        shows=slot,
-        say=f"Memory mode: slot {slot}, {shown}",
-        why="it opens at the slot written; read the frequency, not the name",
-    )
+    if not twin.in_memory(draft.state):
+        key = key_for(twin.screens[twin.vfo], "mode", "memory")
+        assert key is not None
+        why = "it opens at the slot written; read the frequency, not the name"
+        draft.step("Store", [key], shows=slot, say=f"Memory mode: slot {slot}, {shown}", why=why)
     actions = routes.presses(twin.memory, "reverse")
     tx_hz = goal.channel.tx_hz
     if actions and tx_hz is not None and not goal.channel.is_simplex:
@@ -155,7 +176,7 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     label = goal.channel.label
     twin = draft.twin
     editor = next((s for s in twin.screens if s.kind == "label"), None)
-    if label is None or editor is None:
+    if label is None or editor is None or _picker(twin, "write").letters:
         return
     if editor.label_starts == "old":
         _name_over_old(draft, routes, editor, label)

@@ -39,6 +39,7 @@ _TOKEN = re.compile(
     r"|(?P<dial>[A-Z]{2,8}\s*[+−-]\d+)"
     r"|(?P<turner>[A-Z]{2,8}[−-]?(?=\s+until\b))"
     r"|(?P<digits>\d+)"
+    r"|(?P<bare>[A-Z][A-Z/]*(?=\s|$))"
     r"|(?P<until>until\s+)"
     r")"
 )
@@ -96,6 +97,8 @@ def _one(profile: Profile, match: re.Match[str]) -> Action:
         return Action(text, (Wait(round(float(text[4:].strip(" s")) * 1000)),))
     if match["hear"]:
         return Action(text, (_hear(text),))
+    if match["bare"]:
+        return Action(text, (_press(profile, f"[{text}]"),))
     if match["digits"]:
         return Action(text, tuple(Tap(d) for d in text))
     name, clicks = re.fullmatch(r"([A-Z]+)\s*([+−-]?\d*)", text).groups()  # type: ignore[union-attr]

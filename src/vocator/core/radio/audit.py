@@ -15,6 +15,7 @@ def unreachable(profile: Profile) -> list[str]:
     found = [f"screen {s.name}: nothing opens it" for s in profile.screens if s.name not in opened]
     listed = {e.setting for s in profile.screens for e in s.entries}
     listed |= {other for s in profile.settings for _, other in s.inner}
+    listed |= {s.then for s in profile.settings if s.then is not None}
     stepped = {b.arg for s in profile.screens for b in s.bind if b.verb == "step"}
     for index, setting in enumerate(profile.settings):
         if index not in listed and setting.name not in stepped:
@@ -35,6 +36,8 @@ def traps(profile: Profile) -> list[str]:
         "keep_home",
         "keep_label",
         "keep_label_home",
+        "relabel",
+        "erase",
     }
     return [
         f"screen {s.name}: no key and no quiet time leaves it"

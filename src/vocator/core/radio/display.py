@@ -113,7 +113,7 @@ def _picker(m: Machine, s: State, screen: Screen) -> Parts:
     if not screen.shows_frequency:
         return slot, slot, "" if stored else "blinks", (slot,)
     main = frequency(stored.rx_hz) if stored else NO_FREQUENCY
-    return main, slot, "", (slot,)
+    return s.letters or main, slot, "", (slot,)
 
 
 def _question(m: Machine, s: State, screen: Screen) -> Parts:
@@ -121,6 +121,14 @@ def _question(m: Machine, s: State, screen: Screen) -> Parts:
 
 
 def _label(m: Machine, s: State, screen: Screen) -> Parts:
+    if screen.letters:
+        stored = s.slots[s.pick]
+        return (
+            s.letters or (stored.label if stored else None) or DOT * screen.length,
+            m.profile.slot_text(s.pick),
+            "",
+            (s.letters,),
+        )
     shown = s.letters[: s.place + 1] if blinking(s) else s.letters
     if blinking(s) or s.place < 0:
         shown = shown.ljust(screen.length, DOT)
@@ -178,6 +186,8 @@ def channel_facts(m: Machine, stored: Stored) -> frozenset[tuple[str, str]]:
     for side in (sent, opened):
         if side is not None:
             facts.add(("signalling", "code" if side[-1] in "NI" else "tone"))
+    if m.tone_use is not None:
+        facts.add(("use", m.settings[m.tone_use].domain.text(values[m.stored_place[m.tone_use]])))
     if m.power is not None and m.power in m.stored_place:
         facts.add(("power", m.settings[m.power].domain.text(values[m.stored_place[m.power]])))
     if tone_use(sent, opened).mode is ToneMode.NONE:

@@ -84,6 +84,7 @@ class Machine:
             slots=(None,) * profile.slot_count,
             positions=(0,) * units,
             cursors=(0,) * len(self.screens),
+            free=(-1,) * len(profile.free_keys),
         )
 
     # -- the VFO ---------------------------------------------------------------------
@@ -219,10 +220,16 @@ class Machine:
         if self.tone_use is not None:
             use = self.meaning(values, self.tone_use)
             tone, code = self.meaning(values, self.tone), self.meaning(values, self.code)
+            opened = tone
+            if self.sides[0] is not None:
+                tone, opened = self.meaning(values, self.sides[0]), self.meaning(values, self.sides[2])
+                opened = tone if opened == "none" else opened
             if use == "send":
                 return tone, None
             if use == "send_and_open":
-                return tone, tone
+                return tone, opened
+            if use == "open_reversed":
+                return None, opened
             if use == "code":
                 return code, code
             return None, None

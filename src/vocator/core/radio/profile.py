@@ -160,6 +160,8 @@ class Setting:
     ``new`` holds the index of the new value for each VFO band.  ``scope`` is ``set``,
     ``unit``, ``band``, ``unit_band`` or ``slot``.  ``inner`` gives for some values (by
     index) the setting whose list stands behind another key.
+    ``then`` is the setting whose value opens
+    when this one is kept, both being kept together.
     ``disturbs`` lists settings (by
     index) that are put to a value whenever this one is kept at anything but its first.
     ``digits`` says that the value is typed, so many digits in units of ``digit_hz``.
@@ -177,6 +179,7 @@ class Setting:
     digit_hz: int = 1000
     disturbs: tuple[tuple[int, int], ...] = ()
     inner: tuple[tuple[int, int], ...] = ()
+    then: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -254,6 +257,8 @@ class Screen:
     trims: bool = False
     ends_reverse: bool = False
     rasters_hz: tuple[int, ...] = ()
+    letters: tuple[tuple[str, str], ...] = ()
+    hit_only: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -314,6 +319,7 @@ class Profile:
     keys: tuple[str, ...]
     dials: tuple[str, ...]
     turn_keys: tuple[tuple[str, int], ...]
+    free_keys: tuple[str, ...]
     settings: tuple[Setting, ...]
     screens: tuple[Screen, ...]
     icons: tuple[IconRule, ...]

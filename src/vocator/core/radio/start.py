@@ -134,9 +134,24 @@ def _want_tone(m: Machine, channel: Channel, want: Any) -> None:
             if setting is not None or value is not None:
                 want(setting, value or "none", "tone" if value is None or value[-1] not in "NI" else "code")
         return
+    if m.sides[0] is not None:
+        _want_sides_by_use(m, channel, want)
+        return
     want(m.tone_use, str(tone.mode), "tone mode")
     if tone.mode in (ToneMode.SEND, ToneMode.SEND_AND_OPEN):
         want(m.tone, tone.tone_tx or "none", "tone")
+    elif tone.mode is ToneMode.CODE:
+        want(m.code, tone.dcs_tx or "none", "code")
+
+
+def _want_sides_by_use(m: Machine, channel: Channel, want: Any) -> None:
+    """A use, a send tone and a receive tone of their own; the receive tone OFF stands for the one sent."""
+    tone = channel.tone
+    two_tones = tone.mode is ToneMode.CROSS and tone.tone_tx is not None and tone.tone_rx is not None
+    want(m.tone_use, "send_and_open" if two_tones else str(tone.mode), "tone mode")
+    if tone.tone_tx is not None:
+        want(m.sides[0], tone.tone_tx, "tone")
+        want(m.sides[2], (tone.tone_rx or "none") if two_tones else "none", "tone")
     elif tone.mode is ToneMode.CODE:
         want(m.code, tone.dcs_tx or "none", "code")
 

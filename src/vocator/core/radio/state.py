@@ -60,6 +60,9 @@ class State(NamedTuple):
     coarse: bool = False
     lent: int = -1
     outer: tuple[int, int] | None = None
+    free: tuple[int, ...] = ()
+    letter_key: str = ""
+    letter_taps: int = 0
 
 
 class Effects(NamedTuple):

@@ -31,7 +31,18 @@ def say(s: State, message: str) -> State:
 
 def go_home(m: Machine, s: State) -> State:
     """Leave whatever is open for the rest screen of the mode."""
-    return s._replace(screen=s.modes[s.unit], stack=(), opened=-1, outer=None, typed="", letters="", place=-1, searched_ms=0)
+    return s._replace(
+        screen=s.modes[s.unit],
+        stack=(),
+        opened=-1,
+        outer=None,
+        typed="",
+        letters="",
+        place=-1,
+        letter_key="",
+        letter_taps=0,
+        searched_ms=0,
+    )
 
 
 def go_back(m: Machine, s: State) -> State:
@@ -68,15 +79,40 @@ def open_screen(m: Machine, s: State, arg: str, n: int) -> Outcome:
         return push(s, index)._replace(cursor=s.cursors[index] if screen.remembers else 0), NOTHING
     if screen.kind == "picker":
         pick = {"lowest_free": m.lowest_free(s), "position": s.positions[s.unit]}.get(screen.starts, 0)
-        return push(s, index)._replace(pick=pick), NOTHING
+        return push(s, index)._replace(pick=pick, letters="", place=0), NOTHING
     if screen.kind in ("question", "label"):
         if s.slots[s.positions[s.unit]] is None:
             return s, LOW
         stored = s.slots[s.positions[s.unit]]
         old = (stored.label or "") if stored and screen.label_starts == "old" else None
         letters = old[: screen.length].ljust(screen.length) if old is not None else ""
-        return push(s, index)._replace(pick=s.positions[s.unit], letters=letters, place=0 if letters else -1), NOTHING
+        return push(s, index)._replace(
+            pick=s.positions[s.unit], letters=letters, place=0 if letters or screen.letters else -1
+        ), NOTHING
     return push(s, index), NOTHING
+
+
+def open_value(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Open a setting's value at once, by a key of its own."""
+    return _open_setting(m, s, m.profile.setting_named(arg))
+
+
+def _open_setting(m: Machine, s: State, setting: int) -> Outcome:
+    if setting < 0 or (m.in_memory(s) and m.locked_in_memory(setting)):
+        return s, LOW
+    return push(s, m.profile.screen("value"))._replace(opened=setting, value=m.get(s, setting)), NOTHING
+
+
+def use_free_key(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Open the value that a free key was given."""
+    return _open_setting(m, s, s.free[m.profile.free_keys.index(arg)])
+
+
+def assign(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Give the open value to a free key."""
+    setting = s.outer[0] if s.outer is not None else s.opened
+    free = with_item(s.free, m.profile.free_keys.index(arg), setting)
+    return say(s._replace(free=free), "SET"), NOTHING
 
 
 def enter(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -206,7 +242,11 @@ def change(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Keep the open value and return to the list; a reset acts at once."""
+    """Keep the open value and return; a reset acts at once, a value with a second part goes on to it."""
+    following = m.settings[s.opened].then
+    if following is not None:
+        opened = push(s, s.screen)._replace(outer=(s.opened, s.value), opened=following)
+        return opened._replace(value=m.get(s, following)), NOTHING
     if m.settings[s.opened].means is Means.RESET:
         return reset(m, s, m.settings[s.opened].domain.meaning(s.value), 0)
     s = m.keep(s, s.opened, s.value)
@@ -350,7 +390,8 @@ def found(m: Machine, s: State) -> bool:
 
 def keep_found(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep what the search shows and leave, to the list or home."""
-    s = m.keep(s, s.opened, s.value)
+    if not m.screens[s.screen].hit_only or found(m, s):
+        s = m.keep(s, s.opened, s.value)
     while s.stack and m.screens[s.screen].kind != "list":
         s = go_back(m, s)
     return s, NOTHING
@@ -358,6 +399,9 @@ def keep_found(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 VERBS: dict[str, Verb] = {
     "open": open_screen,
+    "open_value": open_value,
+    "use_free_key": use_free_key,
+    "assign": assign,
     "enter": enter,
     "mode": switch_mode,
     "next": next_part,

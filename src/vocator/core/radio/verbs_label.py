@@ -58,6 +58,32 @@ def leave_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return go_home(m, s), NOTHING
 
 
+PAUSE_MS = 1000
+
+
+def letter(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Choose a letter by repeated taps; another key changes the same place, a pause goes on to the next."""
+    screen = m.screens[s.screen]
+    group = dict(screen.letters)[str(n)]
+    going_on = s.place < len(s.letters) and s.idle_ms < PAUSE_MS
+    if not going_on and len(s.letters) >= screen.length:
+        return s, LOW
+    taps = (s.letter_taps + 1) % len(group) if going_on and s.letter_key == str(n) else 0
+    place = s.place if going_on else len(s.letters)
+    letters = s.letters[:place] + group[taps]
+    return s._replace(letters=letters, place=place, letter_key=str(n), letter_taps=taps, idle_ms=0), NOTHING
+
+
+def next_place(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go on to the next place without a pause."""
+    return s._replace(place=len(s.letters), letter_key=""), NOTHING
+
+
+def relabel(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Keep the typed label for the slot shown; with nothing typed the old one stays."""
+    return go_home(m, _with_label(m, s) if s.letters else s), NOTHING
+
+
 def _with_label(m: Machine, s: State) -> State:
     stored = s.slots[s.pick]
     letters = s.letters.rstrip() if m.screens[s.screen].trims else s.letters
@@ -80,6 +106,9 @@ LABEL_VERBS: dict[str, Verb] = {
     "choose": choose,
     "forward": forward,
     "onward": onward,
+    "letter": letter,
+    "next_place": next_place,
+    "relabel": relabel,
     "keep_label": keep_label,
     "keep_label_home": keep_label_home,
     "backward": backward,

@@ -36,7 +36,9 @@ def _store(m: Machine, s: State, stored: Stored | None) -> State:
 def _leave(m: Machine, s: State, picker: int) -> State:
     """Leave a picker as its profile says: home, or back to the list it was opened from."""
     screen = m.screens[picker]
-    if screen.after == "home":
+    if screen.after == "memory":
+        s = s._replace(modes=with_item(s.modes, s.unit, m.memory))
+    if screen.after in ("home", "memory"):
         return say(go_home(m, s), screen.message)
     while s.stack and m.screens[s.screen].kind != "list":
         s = go_back(m, s)
@@ -68,7 +70,7 @@ def _written(m: Machine, s: State, picker: int) -> Outcome:
     if before is not None and _is_second_save(m, s):
         s = _store(m, s, before._replace(split_hz=m.freq(s)))
     else:
-        s = _store(m, s, m.stored_from_vfo(s))
+        s = _store(m, s, m.stored_from_vfo(s)._replace(label=s.letters.rstrip() or None))
     beep = m.screens[picker].write_beep
     return _leave(m, _stand_at(s, s.pick)._replace(last_written=s.pick), picker), Effects((beep,)) if beep else NOTHING
 
