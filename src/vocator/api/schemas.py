@@ -138,6 +138,7 @@ class ModelShape(Shape):
     firmwares: list[FirmwareShape]
     panel: PanelShape
     dials: list[str]
+    pushes: list[str]
     holds: dict[str, list[float]]
     chords: list[str]
     units: list[str]

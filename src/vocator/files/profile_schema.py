@@ -42,6 +42,7 @@ class UnitsFile(_Strict):
     word: str
     names: list[str]
     bands: list[str] = []
+    owns: dict[str, str] = {}
 
 
 class InsertFile(_Strict):
@@ -131,7 +132,7 @@ class ScreenFile(_Strict):
     clicks_only: bool = False
     write_beep: Literal["", "high", "double"] = ""
     shows_frequency: bool = True
-    label_starts: Literal["dots", "old"] = "dots"
+    label_starts: Literal["dots", "old", "blank"] = "dots"
     trims: bool = False
     ends_reverse: bool = False
     first: int = 0

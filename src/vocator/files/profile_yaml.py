@@ -125,6 +125,7 @@ class _Builder:
             tuple(given.units.names),
             given.units.word,
             self._unit_bands(),
+            self._unit_of(),
             given.slots.first,
             given.slots.count,
             given.slots.digits,
@@ -207,6 +208,16 @@ class _Builder:
             if index is None or other not in self.setting_index:
                 self.wrong((*path, "inner", text), "no such value or no such setting")
             found.append((index or 0, self.setting_index.get(other, 0)))
+        return tuple(found)
+
+    def _unit_of(self) -> tuple[tuple[str, int], ...]:
+        names = self.given.units.names
+        found = []
+        for key, unit in self.given.units.owns.items():
+            if unit not in names:
+                self.wrong(("units", "owns", key), f"no {self.given.units.word} {unit!r}")
+                continue
+            found.append((key, names.index(unit)))
         return tuple(found)
 
     def _unit_bands(self) -> tuple[int, ...]:
@@ -306,6 +317,9 @@ class _Builder:
         if verb in _SCREEN_VERBS and arg not in self.given.screens:
             self.wrong(path, f"no screen {arg!r}")
             return None
+        if verb in ("unit", "toggle_mode") and arg not in self.given.units.names:
+            self.wrong(path, f"no {self.given.units.word} {arg!r}")
+            return None
         if verb in ("step", "lend", "open_value"):
             self._named_setting(path, arg)
         if mode and mode not in self.given.screens:
@@ -324,7 +338,7 @@ class _Builder:
             return Press("turn")
         held, plus, rest = text.rpartition("+")
         words = rest.split(" ")
-        known = set(self.given.keys) | set(self.given.dials)
+        known = {*self.given.keys, *self.given.dials, *(["PUSH"] if self.given.units.owns else [])}
         key = words[0]
         if key not in known or (plus and held not in known) or len(words) not in (2, 3):
             return None

@@ -22,6 +22,7 @@ def drawing(twin: Twin) -> dict[str, Any]:
         "firmwares": [{"name": f.name, "told_by": f.told_by} for f in profile.firmwares],
         "panel": {k: v for k, v in profile.panel.items() if k != "has_dial"},
         "dials": [d for d in profile.dials if profile.panel.get("has_dial")],
+        "pushes": [d for d in profile.dials if d in profile.keys],
         "holds": _holds(profile),
         "chords": sorted({b.press.held for s in profile.screens for b in s.bind if b.press.held}),
         "units": list(profile.units) if len(profile.units) > 1 else [],
@@ -40,7 +41,10 @@ def _holds(profile: Profile) -> dict[str, list[float]]:
     found: dict[str, set[int]] = {}
     for screen in profile.screens:
         for binding in screen.bind:
-            if binding.press.kind == "hold":
+            if binding.press.kind == "hold" and binding.press.key == "PUSH":
+                for dial in profile.dials:
+                    found.setdefault(dial, set()).add(binding.press.ms)
+            elif binding.press.kind == "hold":
                 found.setdefault(binding.press.key, set()).add(binding.press.ms)
         if screen.repeat_per_s:
             for key, _ in profile.turn_keys:

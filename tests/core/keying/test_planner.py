@@ -24,6 +24,7 @@ ALL = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile
 BEYOND_OF = {
     "ardvane-finch": {"inverted code", "cross", "odd split"},
     "brisko-pico": {"odd split"},
+    "ardvane-heron": {"inverted code", "cross", "odd split"},
     "pelorn-hiker": {"inverted code", "cross", "odd split"},
     "pelorn-wagon": {"inverted code", "cross", "odd split", "receive only"},
     "solvick-trio": {"inverted code", "cross", "cross-band", "odd split"},

@@ -37,7 +37,8 @@ class Draft:
         window_s: float = 0,
     ) -> None:
         """Add a step under a chapter's title and follow it."""
-        step = Step(tuple(actions), shows, _plain(say), why, when, group, on_air, window_s)
+        actions = self._own(actions)
+        step = Step(tuple(actions), shows, _plain(self._own([say])[0]), why, when, group, on_air, window_s)
         if not self._chapters or self._chapters[-1][0] != title:
             self._chapters.append((title, []))
         self._chapters[-1][1].append(step)
@@ -52,10 +53,21 @@ class Draft:
         if not self._chapters or self._chapters[-1][0] != title:
             self._chapters.append((title, []))
         for index, (when, actions, say, why) in enumerate(options):
-            step = Step(tuple(actions), None, _plain(say), why, when, f"g{self._groups}")
+            step = Step(tuple(self._own(actions)), None, _plain(say), why, when, f"g{self._groups}")
             self._chapters[-1][1].append(step)
             if index == chosen:
                 self._follow(step)
+
+    def _own(self, actions: list[str] | tuple[str, ...]) -> list[str]:
+        """Put the main side's own dial and its push in the place of the general words for them."""
+        own = next((k for k, unit in self.twin.unit_of.items() if unit == self.state.unit and k in self.twin.profile.dials), None)
+        if own is None:
+            return list(actions)
+        general = self.twin.profile.dials[0]
+        return [
+            a.replace("PUSH", own).replace(f"{general}- until", f"{own}- until").replace(f"{general} until", f"{own} until")
+            for a in actions
+        ]
 
     def _follow(self, step: Step) -> None:
         for text in step.actions:

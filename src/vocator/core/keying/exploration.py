@@ -24,7 +24,10 @@ def _presses(twin: Twin) -> list[Input]:
             press = binding.press
             if press.kind in ("turn", "digits") or (press.key == "PTT" and not press.held):
                 continue
-            then: Tap | Hold = Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key)
+            key = press.key
+            if key == "PUSH":
+                key = next(k for k, unit in twin.unit_of.items() if unit == 0 and k in twin.profile.dials)
+            then: Tap | Hold = Hold(key, press.ms) if press.kind == "hold" else Tap(key)
             found[Chord(press.held, then) if press.held else then] = None
     return [*found, *(Tap(d) for d in "147" if Tap(d) not in found)]
 

@@ -88,6 +88,13 @@ class Routes:
                         return Via(list_screen=index, entry=at)
         return None
 
+    def mode_key(self, rest: int, target: str, unit: int) -> str:
+        """Return the key that takes a unit from a rest screen to VFO or memory mode."""
+        screen = self.twin.screens[rest]
+        key = key_for(screen, "mode", target) or key_for(screen, "toggle_mode", self.twin.profile.units[unit])
+        assert key is not None, f"nothing leads to {target}"
+        return key
+
     def open_list(self, rest: int, list_screen: int) -> tuple[str, ...]:
         """Return the presses that open a list from rest."""
         actions = self.presses(rest, "open", self.twin.screens[list_screen].name)

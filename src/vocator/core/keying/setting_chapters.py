@@ -49,7 +49,9 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
             why="the short way goes on from there; if not, take the long way",
         )
     _stop_watching(draft, routes)
-    if goal.row is not None and not (draft.known and twin.profile.units[draft.state.unit] == goal.row):
+    if twin.unit_of:
+        _choose_side(draft, routes, goal.row or twin.profile.units[0])
+    elif goal.row is not None and not (draft.known and twin.profile.units[draft.state.unit] == goal.row):
         key = routes.presses(twin.vfo, "next", "unit")
         assert key is not None
         draft.step(
@@ -60,14 +62,24 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
         )
     if draft.known and not twin.in_memory(draft.state):
         return
-    to_vfo = key_for(twin.screens[twin.memory], "mode", "vfo")
-    assert to_vfo is not None
+    to_vfo = routes.mode_key(twin.memory, "vfo", draft.state.unit)
     draft.step(
         "Ready",
         [to_vfo],
         when=When(slot_shown=True),
         say=f"If a slot number shows: tap {to_vfo}",
         why="a slot number means memory mode; a channel is built in VFO mode",
+    )
+
+
+def _choose_side(draft: Draft, routes: Routes, side: str) -> None:
+    """Make one side main: its own dial works the lists then."""
+    if draft.known and draft.twin.profile.units[draft.state.unit] == side:
+        return
+    actions = routes.presses(draft.twin.vfo, "unit", side)
+    assert actions is not None
+    draft.step(
+        "Ready", list(actions), say=f"Make {side} the main side", why="the main side takes the keys, and its dial works the lists"
     )
 
 

@@ -44,8 +44,7 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
 def _to_vfo(draft: Draft, picker: Screen) -> None:
     """Go back to VFO mode where the store left the radio in memory mode."""
     if picker.after == "memory":
-        key = key_for(draft.twin.screens[draft.twin.memory], "mode", "vfo")
-        assert key is not None
+        key = Routes(draft.twin).mode_key(draft.twin.memory, "vfo", draft.state.unit)
         draft.step("Store", [key], say=f"Back to VFO mode: tap {key}", why="the transmit frequency is typed there")
 
 
@@ -150,8 +149,7 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     twin = draft.twin
     slot, shown = twin.profile.slot_text(goal.slot), frequency(goal.channel.rx_hz)
     if not twin.in_memory(draft.state):
-        key = key_for(twin.screens[twin.vfo], "mode", "memory")
-        assert key is not None
+        key = routes.mode_key(twin.vfo, "memory", draft.state.unit)
         why = "it opens at the slot written; read the frequency, not the name"
         draft.step("Store", [key], shows=slot, say=f"Memory mode: slot {slot}, {shown}", why=why)
     actions = routes.presses(twin.memory, "reverse")
@@ -178,7 +176,9 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     editor = next((s for s in twin.screens if s.kind == "label"), None)
     if label is None or editor is None or _picker(twin, "write").letters:
         return
-    if editor.label_starts == "old":
+    if editor.label_starts == "blank":
+        _name_pushed(draft, routes, editor, label)
+    elif editor.label_starts == "old":
         _name_over_old(draft, routes, editor, label)
     else:
         _name_from_dots(draft, routes, editor, label)
@@ -207,6 +207,20 @@ def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) ->
         draft.step("Name", [cut], shows=label, say=f"Cut what follows: hold for {cut[-3:-1]}", why="a shorter label ends here")
     sends = "; it does not send there" if leave == "[PTT]" else ""
     draft.step("Name", [leave], say=f"Keep the label: tap {leave}", why=f"nothing blinks any more, so it is kept{sends}")
+
+
+def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+    """The editor starts blank at its first place; each push goes on, the last place is kept at once."""
+    on, keep = key_for(editor, "push_on"), key_for(editor, "keep_pushed")
+    assert on and keep
+    via = routes.to_screen(draft.twin.memory, editor.name)
+    draft.step("Name", _open(draft, routes, via), say="Open the label", why=f"{editor.length} places, blank at first")
+    for place, letter in enumerate(label):
+        turn = _letter(draft, routes, editor, letter, " ")
+        words = f"{letter if letter != ' ' else 'space'}, then push"
+        draft.step("Name", [*([] if letter == " " else [turn]), on], say=words, why=f"place {place + 1} of {len(label)}")
+    why = "the list is left" if len(label) == editor.length else "a shorter label is kept as far as it was pushed"
+    draft.step("Name", [keep], say=f"Keep it and leave: tap {keep}", why=why)
 
 
 def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
@@ -269,8 +283,7 @@ def _icon_words(twin: Twin, icon: str) -> str:
 def go_to_slot(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:
     """Go to memory mode and to the slot, by its digits or by turning."""
     twin = draft.twin
-    key = key_for(twin.screens[twin.vfo], "mode", "memory")
-    assert key is not None
+    key = routes.mode_key(twin.vfo, "memory", draft.state.unit)
     slot = twin.profile.slot_text(goal.slot)
     draft.step(title, [key], say="Memory mode", why="a slot number shows")
     typed = binding_for(twin.screens[twin.memory], "enter")
@@ -281,6 +294,14 @@ def go_to_slot(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:
 def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Erase a slot that holds a channel, by a picker or from memory mode."""
     twin = draft.twin
+    both = next((s for s in twin.screens if s.kind == "picker" and binding_for(s, "erase") and binding_for(s, "write")), None)
+    if both is not None:
+        erase = key_for(both, "erase")
+        assert erase is not None
+        dialogue = _open(draft, routes, routes.to_screen(twin.vfo, both.name))
+        erasing = [*dialogue, _pick(draft, routes, both, goal.slot), erase]
+        draft.step("Store", erasing, say="Open the store dialogue, pick the slot, erase it", why="there is no way back")
+        return
     if any(s.kind == "picker" and binding_for(s, "erase") for s in twin.screens):
         _erase_if_occupied(draft, routes, goal)
         _to_rest(draft)

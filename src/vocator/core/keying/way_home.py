@@ -37,13 +37,13 @@ def _candidates(twin: Twin) -> list[tuple[Input, ...]]:
     for screen in twin.screens:
         for binding in screen.bind:
             press = binding.press
-            if press.kind == "tap" and not press.held and press.key != "PTT" and not press.key.isdigit():
+            if press.kind == "tap" and not press.held and press.key not in ("PTT", "PUSH") and not press.key.isdigit():
                 keys[Tap(press.key)] = None
     leaving: set[Input] = set()
     for binding in (b for x in twin.screens for b in x.bind if b.verb in ("home", "back", "back_to_list") and not b.press.held):
         press = binding.press
         leaving.add(Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key))
-        if press.key != "PTT":
+        if press.key not in ("PTT", "PUSH"):
             keys[Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key)] = None
     keys = dict.fromkeys(sorted(keys, key=lambda k: k not in leaving))
     waits: dict[Input, None] = {Wait(s.quiet_ms): None for s in twin.screens if s.quiet_ms}

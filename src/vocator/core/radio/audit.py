@@ -12,6 +12,8 @@ def unreachable(profile: Profile) -> list[str]:
     opened |= {e.screen for s in profile.screens for e in s.entries if e.screen}
     opened |= {s.asks for s in profile.screens if s.asks}
     opened |= {"vfo", "value"}
+    if any(b.verb == "toggle_mode" for s in profile.screens for b in s.bind):
+        opened.add("memory")
     found = [f"screen {s.name}: nothing opens it" for s in profile.screens if s.name not in opened]
     listed = {e.setting for s in profile.screens for e in s.entries}
     listed |= {other for s in profile.settings for _, other in s.inner}
@@ -37,6 +39,7 @@ def traps(profile: Profile) -> list[str]:
         "keep_label",
         "keep_label_home",
         "relabel",
+        "keep_pushed",
         "erase",
     }
     return [

@@ -16,7 +16,8 @@ class Display(NamedTuple):
     """The display at one moment.
 
     ``focus`` holds the texts of what is being changed or chosen, at rest the main line,
-    the unit, the power and the icons: what ``until`` compares with.
+    the unit, the power and the icons: what ``until`` compares with.  ``own`` is ``text``
+    without the lines of the units not in use.
     """
 
     main: str
@@ -26,12 +27,13 @@ class Display(NamedTuple):
     screen: str
     text: str
     focus: tuple[str, ...]
+    own: str
 
     def stands(self, text: str) -> bool:
-        """Whether a text stands on the display, as a whole piece of it."""
+        """Whether a text stands on the display of the unit in use, as a whole piece of it."""
         if text in (self.main, self.slot) or text in self.icons:
             return True
-        return f" {text} " in f" {self.text} "
+        return f" {text} " in f" {self.own} "
 
 
 def display(m: Machine, s: State) -> Display:
@@ -43,11 +45,12 @@ def display(m: Machine, s: State) -> Display:
     if s.message:
         main, focus = s.message, (s.message,)
     row = m.profile.units[s.unit] if len(m.profile.units) > 1 else None
-    pieces = [f"▶{row}" if row else "", slot or "", main, small, *icons, *_other_units(m, s)]
+    pieces = [f"▶{row}" if row else "", slot or "", main, small, *icons]
     if screen.kind in ("rest", "layer"):
         power = _power_text(m, s)
         focus = (*focus, *((row,) if row else ()), *((power,) if power else ()), *icons)
-    return Display(main, slot, icons, row, shows, " ".join(p for p in pieces if p), focus)
+    own = " ".join(p for p in pieces if p)
+    return Display(main, slot, icons, row, shows, " ".join([own, *_other_units(m, s)]), focus, own)
 
 
 def frequency(hz: int) -> str:

@@ -45,6 +45,7 @@ class Machine:
             if rule.fact == "setting"
             for setting, value in [self._setting_value(rule.value)]
         )
+        self.unit_of = dict(profile.unit_of)
         self.start = self._new_state()
 
     def _setting_value(self, text: str) -> tuple[int, int]:
@@ -162,7 +163,10 @@ class Machine:
     def step_hz(self, s: State) -> int:
         """Return the tuning step in use, hertz."""
         assert self.step is not None
-        return int(self.settings[self.step].domain.meaning(self.get(s, self.step)))
+        meaning = self.settings[self.step].domain.meaning(self.get(s, self.step))
+        if meaning == "auto":
+            return 5_000 if self.freq(s) < 300_000_000 else 12_500
+        return int(meaning)
 
     # -- memory ----------------------------------------------------------------------
 

@@ -313,6 +313,7 @@ class Profile:
     units: tuple[str, ...]
     unit_word: str
     unit_bands: tuple[int, ...]
+    unit_of: tuple[tuple[str, int], ...]
     first_slot: int
     slot_count: int
     slot_digits: int

@@ -4,6 +4,7 @@ Same input, same trace, always.  Keys are looked up in tables made once per prof
 what a verb means stands in ``verbs`` and its siblings.
 """
 
+from dataclasses import replace
 from typing import NamedTuple
 
 from vocator.core.radio.inputs import Chord, Hear, Hold, Input, Tap, Turn, Wait
@@ -60,6 +61,11 @@ class Twin(Machine):
         return table
 
     def _bind(self, table: Table, binding: Binding) -> Table:
+        if binding.press.key == "PUSH":
+            for key in self.unit_of:
+                if key in self.profile.keys and key in self.profile.dials:
+                    table = self._bind(table, replace(binding, press=replace(binding.press, key=key)))
+            return table
         mode = self.profile.screen(binding.mode) if binding.mode else -1
         handler = Handler(ALL_VERBS[binding.verb], binding.arg, mode, binding.verb)
         press = binding.press
@@ -131,8 +137,14 @@ class Twin(Machine):
             return refused(dropped)
         return dropped, LOW
 
+    def _not_ours(self, s: State, key: str) -> bool:
+        """Whether a key belongs to a side that is not main, while something is open on the main one."""
+        return key in self.unit_of and self.unit_of[key] != s.unit and self.screens[s.screen].kind not in ("rest", "layer")
+
     def _tap(self, s: State, key: str) -> Outcome:
         table = self.tables[s.screen]
+        if self.unit_of and self._not_ours(s, key) and not s.typed:
+            return self._run(s, None, 0)
         if key.isdigit():
             handler = table.taps.get(key) or table.digits
             return self._run(s, handler, int(key))
@@ -158,6 +170,13 @@ class Twin(Machine):
             return after, Effects(effects.beeps + more.beeps)
         if self.screens[s.screen].kind == "layer":
             return s._replace(idle_ms=0), Effects(("low",) * abs(given.clicks))
+        unit = self.unit_of.get(given.dial, s.unit)
+        if unit != s.unit:
+            if self.screens[s.screen].kind != "rest":
+                after, _ = self._run(s, None, given.clicks)
+                return after, Effects(("low",) * abs(given.clicks))
+            after, effects = self._turn(s._replace(unit=unit, screen=s.modes[unit]), given)
+            return after._replace(unit=s.unit, screen=after.modes[s.unit]), effects
         handler = self.tables[s.screen].turns.get(given.dial)
         if handler is None or (handler.mode >= 0 and handler.mode != s.modes[s.unit]):
             after, _ = self._run(s, None, given.clicks)
@@ -189,6 +208,8 @@ class Twin(Machine):
         if not reached and given.ms < HOLD_MS:
             return self.pass_time(self._key_down(s), given.ms), NOTHING
         threshold, handler = reached[-1] if reached else (HOLD_MS, None)
+        if self.unit_of and self._not_ours(s, given.key):
+            handler = None
         later = self.pass_time(self._key_down(s), threshold)
         if later.screen != s.screen:
             return self.pass_time(later, given.ms - threshold), LOW

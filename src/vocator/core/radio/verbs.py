@@ -85,6 +85,7 @@ def open_screen(m: Machine, s: State, arg: str, n: int) -> Outcome:
             return s, LOW
         stored = s.slots[s.positions[s.unit]]
         old = (stored.label or "") if stored and screen.label_starts == "old" else None
+        old = "" if screen.label_starts == "blank" else old
         letters = old[: screen.length].ljust(screen.length) if old is not None else ""
         return push(s, index)._replace(
             pick=s.positions[s.unit], letters=letters, place=0 if letters or screen.letters else -1
@@ -129,6 +130,20 @@ def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
         if position is not None:
             s = s._replace(positions=with_item(s.positions, s.unit, position))
     return s, NOTHING
+
+
+def choose_unit(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Make a side the main one: it takes the keys."""
+    unit = m.profile.units.index(arg)
+    return s._replace(unit=unit, screen=s.modes[unit]), NOTHING
+
+
+def toggle_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Take a side, main or not, from VFO to memory mode or back."""
+    unit = m.profile.units.index(arg)
+    target = "vfo" if s.modes[unit] == m.memory else "memory"
+    after, effects = switch_mode(m, s._replace(unit=unit), target, 0)
+    return after._replace(unit=s.unit, screen=after.modes[s.unit]), effects
 
 
 def next_part(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -405,6 +420,8 @@ VERBS: dict[str, Verb] = {
     "enter": enter,
     "mode": switch_mode,
     "next": next_part,
+    "unit": choose_unit,
+    "toggle_mode": toggle_mode,
     "home": home,
     "back": back,
     "back_to_list": back_to_list,

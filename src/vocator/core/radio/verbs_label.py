@@ -58,6 +58,18 @@ def leave_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return go_home(m, s), NOTHING
 
 
+def push_on(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go on to the next place; after the last the label is kept."""
+    if s.place + 1 < len(s.letters):
+        return s._replace(place=s.place + 1), NOTHING
+    return go_back(m, _with_label(m, s)), NOTHING
+
+
+def keep_pushed(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Keep the label as far as it was pushed, the old one if it was not, and leave."""
+    return go_home(m, _with_label(m, s._replace(letters=s.letters[: s.place])) if s.place > 0 else s), NOTHING
+
+
 PAUSE_MS = 1000
 
 
@@ -106,6 +118,8 @@ LABEL_VERBS: dict[str, Verb] = {
     "choose": choose,
     "forward": forward,
     "onward": onward,
+    "push_on": push_on,
+    "keep_pushed": keep_pushed,
     "letter": letter,
     "next_place": next_place,
     "relabel": relabel,

@@ -6,7 +6,7 @@
 
   let { display, kind, before = null, large = false }: { display: Display; kind: string; before?: Display | null; large?: boolean } = $props();
 
-  const OTHER_ROW = /[A-C]: [\d.-]+/g;
+  const OTHER_ROW = /\b[A-Z]+: [\d.-]+/g;
 
   let changed = $derived(before !== null && before.main !== display.main);
   let slotChanged = $derived(before !== null && before.slot !== display.slot);
@@ -28,7 +28,10 @@
 
 <div class="glass {kind}" class:large role="img" aria-label="The display shows {display.text}">
   <div class="top">
-    <span class="slot" class:changed={slotChanged}>{display.slot ?? ''}</span>
+    <span class="slot" class:changed={slotChanged}>
+      {#if kind !== 'dots' && display.row}▲{display.row}{/if}
+      {display.slot ?? ''}
+    </span>
     <span class="icons">
       {#each display.icons as icon (icon)}<span class="icon" class:changed={fresh.has(icon)}>{icon}</span>{/each}
     </span>
@@ -45,7 +48,9 @@
     {/if}
   {:else}
     <div class="line main" class:changed><Segments text={display.main} /></div>
-    <div class="line small">{#if small}<Segments text={small} ghost={false} />{/if}</div>
+    <div class="line small">
+      {#if small}<Segments text={small} ghost={false} />{:else if others.length}<Segments text={others.join(' ').replace(':', '')} ghost={false} />{/if}
+    </div>
   {/if}
 </div>
 

@@ -69,7 +69,7 @@
     position: relative;
     min-width: 48px;
     min-height: 48px;
-    padding: 4px 6px;
+    padding: 4px 1px;
     background: var(--cap);
     color: var(--cap-ink);
     border: 2px solid var(--cap-edge);

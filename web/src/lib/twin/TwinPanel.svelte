@@ -10,8 +10,8 @@
   let display = $derived(twin.play?.display ?? shown ?? model.display);
   let burning = $derived(twin.play?.window_ms && twin.speed > 0 ? twin.play.window_ms / twin.speed : 0);
 
-  function turn(clicks: number): void {
-    twin.press(`${model.dials[0]} ${clicks > 0 ? '+' : '-'}${Math.abs(clicks)}`);
+  function turn(clicks: number, dial = model.dials[0]): void {
+    twin.press(`${dial} ${clicks > 0 ? '+' : '-'}${Math.abs(clicks)}`);
   }
 
   function onkeydown(event: KeyboardEvent): void {
@@ -31,9 +31,9 @@
     event.preventDefault();
   }
 
-  function onwheel(event: WheelEvent): void {
+  function onwheel(event: WheelEvent, dial: string): void {
     event.preventDefault();
-    turn(event.deltaY < 0 ? 1 : -1);
+    turn(event.deltaY < 0 ? 1 : -1, dial);
   }
 
   function say(): string {
@@ -47,13 +47,13 @@
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <div class="case {model.panel.shape}" role="group" aria-label="Virtual {model.name}" {onkeydown}>
   <div class="crown">
-    {#if model.dials.length}
-      <div class="dial" class:wanted={wanted.includes(model.dials[0]!)} {onwheel} role="group" aria-label="{model.dials[0]}, one click">
-        <button type="button" onclick={() => turn(-1)} aria-label="{model.dials[0]} one click anticlockwise">↺</button>
-        <span>{model.dials[0]}</span>
-        <button type="button" onclick={() => turn(1)} aria-label="{model.dials[0]} one click clockwise">↻</button>
+    {#each model.dials as dial (dial)}
+      <div class="dial" class:wanted={wanted.includes(dial)} onwheel={(e) => onwheel(e, dial)} role="group" aria-label="{dial}, one click">
+        <button type="button" onclick={() => turn(-1, dial)} aria-label="{dial} one click anticlockwise">↺</button>
+        {#if model.pushes.includes(dial)}<TwinKey {twin} key={dial} holds={model.holds[dial]} />{:else}<span>{dial}</span>{/if}
+        <button type="button" onclick={() => turn(1, dial)} aria-label="{dial} one click clockwise">↻</button>
       </div>
-    {/if}
+    {/each}
     <span class="maker">{model.name}</span>
   </div>
   <div class="body">
@@ -109,6 +109,7 @@
   }
   .crown {
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
     justify-content: space-between;
     gap: 8px;
@@ -133,8 +134,9 @@
     outline: 4px solid var(--next);
     outline-offset: 2px;
   }
-  .dial button {
-    width: 48px;
+  .dial > button {
+    width: 40px;
+    min-width: 40px;
     height: 48px;
     background: none;
     border: 0;
