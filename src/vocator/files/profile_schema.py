@@ -71,7 +71,7 @@ class AmountsFile(_Strict):
     khz_digits: int = 0
 
 
-ToneList = Literal["ctcss50", "ctcss38", "off_ctcss50", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni"]
+ToneList = Literal["ctcss50", "ctcss38", "off_ctcss50", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni", "dcs_pairs"]
 
 
 class SettingFile(_Strict):
@@ -123,7 +123,7 @@ class ScreenFile(_Strict):
     remembers: bool = False
     repeat_per_s: int = 0
     starts: Literal["first", "lowest_free", "position"] = "first"
-    occupied: Literal["overwrite", "refuse"] = "overwrite"
+    occupied: Literal["overwrite", "refuse", "ask"] = "overwrite"
     occupied_mark: str = ""
     second_save: bool = False
     asks: str = ""

@@ -33,6 +33,8 @@ from vocator.files.strict_yaml import DataFileError, Located, Problem, load_yaml
 
 PROFILES = Path(__file__).parent.parent / "data" / "profiles"
 
+_PAIRS = tuple(code for pair in zip(DCS_NORMAL, DCS_INVERTED, strict=True) for code in pair)
+
 _TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "ctcss50": (CTCSS_50, CTCSS_50),
     "ctcss38": (CTCSS_38, CTCSS_38),
@@ -40,6 +42,7 @@ _TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "dcs_bare": (DCS_104, DCS_NORMAL),
     "dcs_n": (DCS_NORMAL, DCS_NORMAL),
     "off_dcs_n": (("OFF", *DCS_NORMAL), ("none", *DCS_NORMAL)),
+    "dcs_pairs": (_PAIRS, _PAIRS),
     "off_dcs_ni": (("OFF", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
 }
 

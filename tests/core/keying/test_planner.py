@@ -25,6 +25,7 @@ BEYOND_OF = {
     "ardvane-finch": {"inverted code", "cross", "odd split"},
     "brisko-pico": {"odd split"},
     "ardvane-heron": {"inverted code", "cross", "odd split"},
+    "ardvane-osprey": {"cross", "cross-band", "odd split"},
     "pelorn-hiker": {"inverted code", "cross", "odd split"},
     "pelorn-wagon": {"inverted code", "cross", "odd split", "receive only"},
     "solvick-trio": {"inverted code", "cross", "cross-band", "odd split"},

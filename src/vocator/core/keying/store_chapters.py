@@ -86,7 +86,7 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> Non
     opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
     named = letter_keys(picker, goal.channel.label) if verb == "write" and goal.channel.label else []
     actions = [*opening, _pick(draft, routes, picker, goal.slot), *named, key]
-    if picker.asks:
+    if picker.asks and picker.occupied != "ask":
         yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "confirm")
         assert yes is not None
         actions.append(yes)
@@ -95,9 +95,23 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> Non
         shows = twin.profile.slot_text(goal.slot)
     if shows is None and picker.after == "list":
         shows = next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
+    asks = picker.occupied == "ask" and verb == "write" and not (draft.known and draft.state.slots[goal.slot] is None)
+    if picker.occupied == "ask":
+        shows = None
     window = picker.quiet_ms / 1000
     why = f"read it all first: the window is {window:g} s from the last key" if picker.window else "written in one go"
     draft.step("Store", actions, shows=shows, say=say, why=why, window_s=window if picker.window else 0)
+    if asks:
+        _confirm_if_asked(draft, picker)
+
+
+def _confirm_if_asked(draft: Draft, picker: Screen) -> None:
+    """Say yes where the radio asks before overwriting."""
+    question = draft.twin.screens[draft.twin.profile.screen(picker.asks)]
+    yes = key_for(question, "confirm")
+    assert yes is not None
+    say = f"If {question.text} shows: {yes}"
+    draft.step("Store", [yes], when=When(shows=question.text), say=say, why="the slot is occupied; it is overwritten")
 
 
 def letter_keys(picker: Screen, label: str | None) -> list[str]:
@@ -137,11 +151,15 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
 
 def _to_rest(draft: Draft) -> None:
     """Leave the list that a store returned to."""
+    _leave_list(draft, "Store", "the slot is written")
+
+
+def _leave_list(draft: Draft, title: str, why: str) -> None:
     screen = draft.twin.screens[draft.state.screen]
     if screen.kind == "list":
         key = key_for(screen, "home")
         assert key is not None
-        draft.step("Store", [key], when=When(screen=screen.shows), say=f"Leave the list: tap {key}", why="the slot is written")
+        draft.step(title, [key], when=When(screen=screen.shows), say=f"Leave the list: tap {key}", why=why)
 
 
 def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -176,9 +194,9 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     editor = next((s for s in twin.screens if s.kind == "label"), None)
     if label is None or editor is None or _picker(twin, "write").letters:
         return
-    if editor.label_starts == "blank":
+    if key_for(editor, "push_on"):
         _name_pushed(draft, routes, editor, label)
-    elif editor.label_starts == "old":
+    elif key_for(editor, "onward"):
         _name_over_old(draft, routes, editor, label)
     else:
         _name_from_dots(draft, routes, editor, label)
@@ -225,7 +243,9 @@ def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> No
 
 def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
     """The editor starts at the first place with the old label, blank after a store."""
-    onward, keep = key_for(editor, "onward"), key_for(editor, "keep_label_home")
+    onward = key_for(editor, "onward")
+    home, back = key_for(editor, "keep_label_home"), key_for(editor, "keep_label")
+    keep = home or back
     assert onward and keep
     via = routes.to_screen(draft.twin.memory, editor.name)
     say = "Open the label: the first place blinks"
@@ -237,6 +257,8 @@ def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str) -> 
         words = f"{letter if letter != ' ' else 'space'}{'' if last else ', then go on'}"
         draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
     draft.step("Name", [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
+    if home is None:
+        _leave_list(draft, "Name", "the label is kept")
 
 
 def read_back(draft: Draft, goal: Goal) -> None:

@@ -161,6 +161,8 @@ _KINDS = {
 def _icons(m: Machine, s: State, screen: Screen) -> tuple[str, ...]:
     stored = m.active(s)
     icons = lasting_icons(m, stored) if stored is not None else ()
+    if s.forced and s.forced[s.unit]:
+        icons += ("OPEN",)
     if s.reverse:
         icons += m.reverse_icons
     for icon, setting, value in m.set_icons:

@@ -45,6 +45,8 @@ class Machine:
             if rule.fact == "setting"
             for setting, value in [self._setting_value(rule.value)]
         )
+        groups = profile.settings_for(Means.GROUP)
+        self.chosen_group = groups[0] if groups and profile.settings[groups[0]].scope == "set" else None
         self.unit_of = dict(profile.unit_of)
         self.start = self._new_state()
 
@@ -86,6 +88,7 @@ class Machine:
             positions=(0,) * units,
             cursors=(0,) * len(self.screens),
             free=(-1,) * len(profile.free_keys),
+            forced=(False,) * units,
         )
 
     # -- the VFO ---------------------------------------------------------------------
@@ -180,7 +183,8 @@ class Machine:
 
     def stored_from_vfo(self, s: State) -> Stored:
         """Return the VFO as a store would write it."""
-        return Stored(self.freq(s), None, tuple(self.get(s, i) for i in self.stored))
+        group = self.get(s, self.chosen_group) if self.chosen_group is not None else 0
+        return Stored(self.freq(s), None, tuple(self.get(s, i) for i in self.stored), None, group)
 
     def occupied(self, s: State, start: int, direction: int, group: int = 0) -> Iterator[int]:
         """Yield the occupied slots (of a group, 0 for all) after ``start``, round and round once."""

@@ -63,6 +63,7 @@ class State(NamedTuple):
     free: tuple[int, ...] = ()
     letter_key: str = ""
     letter_taps: int = 0
+    forced: tuple[bool, ...] = ()
 
 
 class Effects(NamedTuple):

@@ -148,9 +148,9 @@ class Twin(Machine):
         if key.isdigit():
             handler = table.taps.get(key) or table.digits
             return self._run(s, handler, int(key))
-        if s.typed:
-            return self._half_typed(s, key)
         handler = table.taps.get(key)
+        if s.typed and (handler is None or handler.name not in ("fill", "clear_typed")):
+            return self._half_typed(s, key)
         if handler is None and key == "PTT" and self.screens[s.screen].kind == "layer":
             return self._tap(go_home(self, s), key)
         after, effects = self._run(s, handler, handler.clicks if handler else 0)

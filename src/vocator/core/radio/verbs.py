@@ -138,6 +138,12 @@ def choose_unit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return s._replace(unit=unit, screen=s.modes[unit]), NOTHING
 
 
+def unit_band(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Take a side, main or not, to its next band."""
+    unit = m.profile.units.index(arg)
+    return s._replace(bands=with_item(s.bands, unit, (s.bands[unit] + 1) % m.band_count)), NOTHING
+
+
 def toggle_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Take a side, main or not, from VFO to memory mode or back."""
     unit = m.profile.units.index(arg)
@@ -343,6 +349,18 @@ def entered_hz(m: Machine, s: State, screen: Screen, typed: str) -> int:
     return hz
 
 
+def fill(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Fill the missing zeros of an entry and take it."""
+    screen = m.screens[s.screen]
+    return _full_entry(m, s._replace(typed=""), screen, s.typed.ljust(screen.digits, "0"))
+
+
+def clear_typed(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Drop what was typed: an entry ends, an open value stays open."""
+    emptied = s._replace(typed="")
+    return (go_back(m, emptied) if m.screens[s.screen].kind == "entry" else emptied), NOTHING
+
+
 def _full_number(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     for index, entry in enumerate(screen.entries):
         if entry.number == typed:
@@ -372,6 +390,12 @@ def transmit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     if m.busy is not None and m.settings[m.busy].domain.meaning(m.get(s, m.busy)) == "on" and m.heard(s):
         return s, LOW
     return s, Effects((), pair[1])
+
+
+def force_other(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Force the squelch of the other side open, again to close it."""
+    other = (s.unit + 1) % len(m.profile.units)
+    return s._replace(forced=with_item(s.forced, other, not s.forced[other])), NOTHING
 
 
 def reverse(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -422,6 +446,7 @@ VERBS: dict[str, Verb] = {
     "next": next_part,
     "unit": choose_unit,
     "toggle_mode": toggle_mode,
+    "unit_band": unit_band,
     "home": home,
     "back": back,
     "back_to_list": back_to_list,
@@ -439,6 +464,9 @@ VERBS: dict[str, Verb] = {
     "type": type_digit,
     "transmit": transmit,
     "reverse": reverse,
+    "force_other": force_other,
+    "fill": fill,
+    "clear_typed": clear_typed,
     "search": search,
     "keep_found": keep_found,
 }

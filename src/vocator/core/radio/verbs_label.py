@@ -58,6 +58,11 @@ def leave_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return go_home(m, s), NOTHING
 
 
+def back_or_leave(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go back to the place before; on the first, leave and drop."""
+    return (s._replace(place=s.place - 1), NOTHING) if s.place > 0 else (go_back(m, s), NOTHING)
+
+
 def push_on(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go on to the next place; after the last the label is kept."""
     if s.place + 1 < len(s.letters):
@@ -119,6 +124,7 @@ LABEL_VERBS: dict[str, Verb] = {
     "forward": forward,
     "onward": onward,
     "push_on": push_on,
+    "back_or_leave": back_or_leave,
     "keep_pushed": keep_pushed,
     "letter": letter,
     "next_place": next_place,

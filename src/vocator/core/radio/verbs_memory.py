@@ -8,7 +8,8 @@ from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home, push, refu
 
 def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go through the occupied slots, those of the group locked to."""
-    order = list(m.occupied(s, s.positions[s.unit], 1 if n > 0 else -1, s.group))
+    group = m.get(s, m.chosen_group) if m.chosen_group is not None else s.group
+    order = list(m.occupied(s, s.positions[s.unit], 1 if n > 0 else -1, group))
     if not order:
         return s, Effects(("low",) * abs(n))
     position = s.positions[s.unit]
@@ -54,7 +55,7 @@ def write(m: Machine, s: State, arg: str, n: int) -> Outcome:
     screen = m.screens[s.screen]
     if screen.occupied == "refuse" and s.slots[s.pick] is not None and not _is_second_save(m, s):
         return refused(s)
-    if screen.asks:
+    if screen.asks and (screen.occupied != "ask" or s.slots[s.pick] is not None):
         return push(s, m.profile.screen(screen.asks)), NOTHING
     return _written(m, s, s.screen)
 
