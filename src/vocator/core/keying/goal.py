@@ -7,7 +7,7 @@ from vocator.core.channel.refusal import Refusal
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Profile
 from vocator.core.radio.start import StartError, reaches_by_offset, required_values
-from vocator.core.radio.verbs import entered_hz
+from vocator.core.radio.verbs_entry import entered_hz
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,7 @@ from vocator.core.keying.way_home import ways_home
 from vocator.core.radio.display import display, frequency
 from vocator.core.radio.profile import Amounts, Means
 from vocator.core.radio.start import required_values
-from vocator.core.radio.verbs import entered_hz
+from vocator.core.radio.verbs_entry import entered_hz
 
 MANY_CLICKS = 60
 

@@ -11,11 +11,13 @@ from vocator.core.radio.inputs import Chord, Hear, Hold, Input, Tap, Turn, Wait
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Binding, Profile
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import VERBS, Outcome, Verb, found, go_home, refused
+from vocator.core.radio.verbs import VERBS, Outcome, Verb, go_home, refused
+from vocator.core.radio.verbs_air import AIR_VERBS, found
+from vocator.core.radio.verbs_entry import ENTRY_VERBS
 from vocator.core.radio.verbs_label import LABEL_VERBS
 from vocator.core.radio.verbs_memory import MEMORY_VERBS
 
-ALL_VERBS: dict[str, Verb] = VERBS | MEMORY_VERBS | LABEL_VERBS
+ALL_VERBS: dict[str, Verb] = VERBS | ENTRY_VERBS | AIR_VERBS | MEMORY_VERBS | LABEL_VERBS
 
 TAP_MS = 500
 HOLD_MS = 1000

@@ -3,20 +3,19 @@
 A verb takes the machine, the state, its argument and a count (clicks of a dial, or
 the digit typed) and returns the new state with its effects.  ``LOW`` as the effect
 means that nothing was done.  The label editor's verbs stand in ``verbs_label``, those
-of slots in ``verbs_memory``.
+of slots in ``verbs_memory``, of typing in ``verbs_entry``, of the air in ``verbs_air``.
 """
 
 from collections.abc import Callable
 
 from vocator.core.radio.machine import Machine, with_item
-from vocator.core.radio.profile import Means, Screen
+from vocator.core.radio.profile import Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
 
 Outcome = tuple[State, Effects]
 Verb = Callable[[Machine, State, str, int], Outcome]
 
 MESSAGE_MS = 1000
-PEEK_MS = 3000
 
 
 def refused(s: State) -> Outcome:
@@ -116,11 +115,6 @@ def assign(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return say(s._replace(free=free), "SET"), NOTHING
 
 
-def enter(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Begin an entry with its first digit."""
-    return type_digit(m, push(s, m.profile.screen(arg)), "", n)
-
-
 def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go to VFO or memory mode; memory opens at the slot last shown or written."""
     rest = m.profile.screen(arg)
@@ -184,39 +178,6 @@ def step_setting(m: Machine, s: State, arg: str, n: int) -> Outcome:
     setting = m.profile.setting_named(arg)
     count = m.settings[setting].domain.count
     return m.keep(s, setting, (m.get(s, setting) + 1) % count), NOTHING
-
-
-def lend(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Step the power of the slot shown, until another slot is chosen; it is not stored."""
-    stored = m.active(s)
-    if stored is None:
-        return s, LOW
-    setting = m.profile.setting_named(arg)
-    now = stored.values[m.stored_place[setting]]
-    return s._replace(lent=(now + 1) % m.settings[setting].domain.count), NOTHING
-
-
-def coarse(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Switch the dial between its step and whole megahertz."""
-    return s._replace(coarse=not s.coarse), NOTHING
-
-
-def peek(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Show the frequency in place of the label for three seconds."""
-    pair = m.on_air(s)
-    if pair is None:
-        return s, LOW
-    return s._replace(message=f"{pair[0] // 1_000_000:03d}.{pair[0] // 1000 % 1000:03d}", message_ms=PEEK_MS), NOTHING
-
-
-def tune(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Turn the frequency by the step, or by megahertz; it stops at the ends of the receive range."""
-    hz, step = m.freq(s), 1_000_000 if s.coarse else m.step_hz(s)
-    low, high = next(((a, b) for a, b in m.profile.receive_hz if a <= hz <= b), (hz, hz))
-    room = (high - hz) // step if n > 0 else (hz - low) // step
-    moved = min(abs(n), room)
-    s = m.set_freq(s, hz + (moved if n > 0 else -moved) * step)
-    return s, Effects(("low",) * (abs(n) - moved))
 
 
 def scroll(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -306,142 +267,11 @@ def _vfo_as_new(m: Machine, s: State) -> tuple[int, ...]:
     return tuple(values)
 
 
-def type_digit(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Take one digit on an entry, a list's number, a picker's slot or an open value."""
-    screen = m.screens[s.screen]
-    wanted = screen.digits
-    if screen.kind == "value":
-        wanted = m.settings[s.opened].digits or 0
-    if not wanted:
-        return s, LOW
-    typed = s.typed + str(n)
-    if len(typed) < wanted:
-        return s._replace(typed=typed), NOTHING
-    return _FULL[screen.kind](m, s._replace(typed=""), screen, typed)
-
-
-def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
-    s = go_back(m, s)
-    if screen.of == "slot":
-        index = m.profile.slot_index(typed)
-        if index is None or s.slots[index] is None:
-            return refused(s)
-        return s._replace(positions=with_item(s.positions, s.unit, index)), NOTHING
-    hz = entered_hz(m, s, screen, typed)
-    if not m.profile.receives(hz) or (screen.rasters_hz and all(hz % raster for raster in screen.rasters_hz)):
-        return refused(s)
-    if screen.ends_reverse:
-        s = s._replace(reverse=False)
-    return m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING
-
-
-def entered_hz(m: Machine, s: State, screen: Screen, typed: str) -> int:
-    """Return the frequency that six digits stand for on this radio, hertz."""
-    hz = int(typed) * 1000
-    if screen.fill_half and typed[-2:] in ("12", "37", "62", "87"):
-        return hz + 500
-    if screen.grid == "begins_with":
-        step = m.step_hz(s)
-        at_or_above = -(-hz // step) * step
-        return at_or_above if at_or_above < hz + 1000 else hz // step * step
-    if screen.grid == "step_down":
-        return hz // m.step_hz(s) * m.step_hz(s)
-    return hz
-
-
-def fill(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Fill the missing zeros of an entry and take it."""
-    screen = m.screens[s.screen]
-    return _full_entry(m, s._replace(typed=""), screen, s.typed.ljust(screen.digits, "0"))
-
-
-def clear_typed(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Drop what was typed: an entry ends, an open value stays open."""
-    emptied = s._replace(typed="")
-    return (go_back(m, emptied) if m.screens[s.screen].kind == "entry" else emptied), NOTHING
-
-
-def _full_number(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
-    for index, entry in enumerate(screen.entries):
-        if entry.number == typed:
-            return s._replace(cursor=index), NOTHING
-    return refused(s)
-
-
-def _full_pick(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
-    index = m.profile.slot_index(typed)
-    return refused(s) if index is None else (s._replace(pick=index), NOTHING)
-
-
-def _full_value(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
-    setting = m.settings[s.opened]
-    index = setting.domain.find_meaning(str(int(typed) * setting.digit_hz))
-    return refused(s) if index is None else (s._replace(value=index), NOTHING)
-
-
-_FULL = {"entry": _full_entry, "list": _full_number, "picker": _full_pick, "value": _full_value}
-
-
-def transmit(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Send, if the transmit frequency is allowed and nothing forbids it."""
-    pair = m.on_air(s._replace(unit=m.sending_unit(s)))
-    if pair is None or not m.profile.may_send(pair[1]):
-        return s, LOW
-    if m.busy is not None and m.settings[m.busy].domain.meaning(m.get(s, m.busy)) == "on" and m.heard(s):
-        return s, LOW
-    return s, Effects((), pair[1])
-
-
-def force_other(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Force the squelch of the other side open, again to close it."""
-    other = (s.unit + 1) % len(m.profile.units)
-    return s._replace(forced=with_item(s.forced, other, not s.forced[other])), NOTHING
-
-
-def reverse(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Swap receive and transmit until done again."""
-    return s._replace(reverse=not s.reverse), NOTHING
-
-
-def search(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Start a tone search, if what it needs is set."""
-    index = m.profile.screen(arg)
-    screen = m.screens[index]
-    setting = s.opened if screen.setting is None else screen.setting
-    if screen.needs is not None:
-        needed, values = screen.needs
-        if m.get(s, needed) not in values:
-            return s, LOW
-    elif setting < 0 or m.settings[setting].means not in SEARCHED or m.get(s, setting) == 0:
-        return s, LOW
-    return push(s, index)._replace(opened=setting, value=m.get(s, setting), searched_ms=0), NOTHING
-
-
-SEARCHED = (Means.OPEN_TONE, Means.OPEN_CODE)
-
-
-def found(m: Machine, s: State) -> bool:
-    """Whether a search stands on the tone or code that is heard."""
-    signal = m.heard(s)
-    value = m.settings[s.opened].domain.meaning(s.value)
-    return signal is not None and value in (signal.ctcss, signal.dcs)
-
-
-def keep_found(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Keep what the search shows and leave, to the list or home."""
-    if not m.screens[s.screen].hit_only or found(m, s):
-        s = m.keep(s, s.opened, s.value)
-    while s.stack and m.screens[s.screen].kind != "list":
-        s = go_back(m, s)
-    return s, NOTHING
-
-
 VERBS: dict[str, Verb] = {
     "open": open_screen,
     "open_value": open_value,
     "use_free_key": use_free_key,
     "assign": assign,
-    "enter": enter,
     "mode": switch_mode,
     "next": next_part,
     "unit": choose_unit,
@@ -451,22 +281,10 @@ VERBS: dict[str, Verb] = {
     "back": back,
     "back_to_list": back_to_list,
     "step": step_setting,
-    "lend": lend,
-    "coarse": coarse,
-    "peek": peek,
-    "tune": tune,
     "scroll": scroll,
     "open_entry": open_entry,
     "change": change,
     "keep_back": keep_back,
     "keep_home": keep_home,
     "inner": inner,
-    "type": type_digit,
-    "transmit": transmit,
-    "reverse": reverse,
-    "force_other": force_other,
-    "fill": fill,
-    "clear_typed": clear_typed,
-    "search": search,
-    "keep_found": keep_found,
 }

@@ -1,0 +1,108 @@
+"""Verbs of the air: tuning, power lent, sending, reverse, squelch, tone search."""
+
+from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.profile import Means
+from vocator.core.radio.state import LOW, NOTHING, Effects, State
+from vocator.core.radio.verbs import Outcome, Verb, go_back, push
+
+PEEK_MS = 3000
+
+
+def tune(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Turn the frequency by the step, or by megahertz; it stops at the ends of the receive range."""
+    hz, step = m.freq(s), 1_000_000 if s.coarse else m.step_hz(s)
+    low, high = next(((a, b) for a, b in m.profile.receive_hz if a <= hz <= b), (hz, hz))
+    room = (high - hz) // step if n > 0 else (hz - low) // step
+    moved = min(abs(n), room)
+    s = m.set_freq(s, hz + (moved if n > 0 else -moved) * step)
+    return s, Effects(("low",) * (abs(n) - moved))
+
+
+def lend(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Step the power of the slot shown, until another slot is chosen; it is not stored."""
+    stored = m.active(s)
+    if stored is None:
+        return s, LOW
+    setting = m.profile.setting_named(arg)
+    now = stored.values[m.stored_place[setting]]
+    return s._replace(lent=(now + 1) % m.settings[setting].domain.count), NOTHING
+
+
+def coarse(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Switch the dial between its step and whole megahertz."""
+    return s._replace(coarse=not s.coarse), NOTHING
+
+
+def peek(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Show the frequency in place of the label for three seconds."""
+    pair = m.on_air(s)
+    if pair is None:
+        return s, LOW
+    return s._replace(message=f"{pair[0] // 1_000_000:03d}.{pair[0] // 1000 % 1000:03d}", message_ms=PEEK_MS), NOTHING
+
+
+def transmit(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Send, if the transmit frequency is allowed and nothing forbids it."""
+    pair = m.on_air(s._replace(unit=m.sending_unit(s)))
+    if pair is None or not m.profile.may_send(pair[1]):
+        return s, LOW
+    if m.busy is not None and m.settings[m.busy].domain.meaning(m.get(s, m.busy)) == "on" and m.heard(s):
+        return s, LOW
+    return s, Effects((), pair[1])
+
+
+def reverse(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Swap receive and transmit until done again."""
+    return s._replace(reverse=not s.reverse), NOTHING
+
+
+def force_other(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Force the squelch of the other side open, again to close it."""
+    other = (s.unit + 1) % len(m.profile.units)
+    return s._replace(forced=with_item(s.forced, other, not s.forced[other])), NOTHING
+
+
+SEARCHED = (Means.OPEN_TONE, Means.OPEN_CODE)
+
+
+def search(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Start a tone search, if what it needs is set."""
+    index = m.profile.screen(arg)
+    screen = m.screens[index]
+    setting = s.opened if screen.setting is None else screen.setting
+    if screen.needs is not None:
+        needed, values = screen.needs
+        if m.get(s, needed) not in values:
+            return s, LOW
+    elif setting < 0 or m.settings[setting].means not in SEARCHED or m.get(s, setting) == 0:
+        return s, LOW
+    return push(s, index)._replace(opened=setting, value=m.get(s, setting), searched_ms=0), NOTHING
+
+
+def found(m: Machine, s: State) -> bool:
+    """Whether a search stands on the tone or code that is heard."""
+    signal = m.heard(s)
+    value = m.settings[s.opened].domain.meaning(s.value)
+    return signal is not None and value in (signal.ctcss, signal.dcs)
+
+
+def keep_found(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Keep what the search shows and leave, to the list or home."""
+    if not m.screens[s.screen].hit_only or found(m, s):
+        s = m.keep(s, s.opened, s.value)
+    while s.stack and m.screens[s.screen].kind != "list":
+        s = go_back(m, s)
+    return s, NOTHING
+
+
+AIR_VERBS: dict[str, Verb] = {
+    "tune": tune,
+    "lend": lend,
+    "coarse": coarse,
+    "peek": peek,
+    "transmit": transmit,
+    "reverse": reverse,
+    "force_other": force_other,
+    "search": search,
+    "keep_found": keep_found,
+}
