@@ -7,7 +7,7 @@ The examples are found by pressing keys on the twin, so no screen is forgotten.
 from functools import cache
 
 from vocator.core.radio.display import display
-from vocator.core.radio.inputs import Chord, Hold, Input, Tap
+from vocator.core.radio.inputs import Chord, Hold, Input, Tap, Turn
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.state import State
@@ -37,8 +37,12 @@ def signature(twin: Twin, s: State) -> tuple[object, ...]:
     kind = twin.screens[s.screen].kind
     phase = "" if kind != "label" else "dots" if s.place < 0 else "blinks" if s.place < len(s.letters) else "done"
     changed = kind == "value" and s.value != twin.get(s, s.opened)
+    if kind == "label":
+        stored = twin.shown_slot(s)
+        changed = s.letters.strip() not in ("", (stored.label or "") if stored else "")
     typed_value = kind == "value" and bool(twin.settings[s.opened].digits)
-    return s.screen, s.stack, bool(s.typed), phase, changed, typed_value, s.modes[s.unit]
+    further = (s.place > 0) + (s.place == len(s.letters) - 1) if kind == "label" else 0
+    return s.screen, s.stack, bool(s.typed), phase, further, changed, typed_value, s.modes[s.unit]
 
 
 @cache
@@ -69,9 +73,16 @@ def _moved(twin: Twin, s: State) -> list[State]:
     screen = twin.screens[s.screen]
     if screen.kind == "list":
         chosen = [i for i, e in enumerate(screen.entries) if e.screen]
-        digits = [i for i, e in enumerate(screen.entries) if e.setting is not None and twin.settings[e.setting].digits]
-        opened = (twin.act(s._replace(cursor=i), press)[0] for i in (*chosen, *digits[:1]) for press in _presses(twin))
+        values = [i for i, e in enumerate(screen.entries) if e.setting is not None]
+        typed = [i for i in values if twin.settings[screen.entries[i].setting or 0].digits]
+        behind = [i for i in values if twin.settings[screen.entries[i].setting or 0].then is not None]
+        tried = dict.fromkeys((*chosen, *typed[:1], *behind[:1], *values[:2]))
+        opened = (twin.act(s._replace(cursor=i), press)[0] for i in tried for press in _presses(twin))
         return [x for x in opened if x.stack[:-1] == (*s.stack, s.screen)[: len(x.stack) - 1]]
+    if screen.kind == "label":
+        presses = [Turn(dial, 1) for dial in twin.profile.dials] + [Tap("2")]
+        last = [s._replace(place=len(s.letters) - 1)] if 0 <= s.place < len(s.letters) else []
+        return [*(twin.act(s, press)[0] for press in presses), *last]
     if screen.kind == "value":
         other = (s.value + 1) % twin.settings[s.opened].domain.count
         return [s._replace(value=other)]

@@ -67,7 +67,7 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
         "Ready",
         [to_vfo],
         when=When(slot_shown=True),
-        say=f"If a slot number shows: tap {to_vfo}",
+        say=f"If a slot number shows: {_spoken((to_vfo,))}",
         why="a slot number means memory mode; a channel is built in VFO mode",
     )
 
@@ -109,9 +109,15 @@ def set_wide_needs(draft: Draft) -> tuple[dict[int, int], dict[int, str]]:
 
 
 def _spoken(actions: tuple[str, ...]) -> str:
-    if actions[0].startswith("wait"):
-        return f"leave the radio alone for {actions[0][5:-1]} seconds"
-    return "tap " + ", then ".join(actions)
+    """Say a way home in words."""
+    words = []
+    for action in actions:
+        key, _, seconds = action.strip("[]").partition(" ")
+        if action.startswith("wait"):
+            words.append(f"leave the radio alone for {seconds[:-1]} seconds")
+        else:
+            words.append(f"hold {key} for {seconds[:-1]} s" if seconds else f"tap {key}")
+    return ", then ".join(words)
 
 
 def clear(draft: Draft, routes: Routes, goal: Goal) -> None:

@@ -10,7 +10,7 @@ from vocator.core.radio.inputs import Hold, Input, Tap, Wait
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
-LOW_BEEP_S = 3.0
+LOW_BEEP_S = 7.0  # a beep worries; it is worth some seconds of waiting
 MOST_KEYS = 3
 
 
@@ -55,12 +55,15 @@ def _cost(twin: Twin, states: list[State], way: tuple[Input, ...]) -> float | No
     worst = 0.0
     for state in states:
         after, cost = state, 0.0
+        lit = twin.screens[state.screen].kind == "layer"
         for given in way:
             after, effects = twin.act(after, given)
             if effects.transmitting_hz is not None:
                 return None
             cost += TAP_S if isinstance(given, Tap) else given.ms / 1000  # type: ignore[union-attr]
             cost += LOW_BEEP_S * len(effects.beeps)
+            if lit and twin.screens[after.screen].kind not in ("rest", "layer"):
+                cost += LOW_BEEP_S  # a lit layer is let go out, not led into another screen
         if not _harmless(twin, state, after):
             return None
         worst = max(worst, cost)

@@ -1,0 +1,139 @@
+"""What every sheet of every radio promises, whatever the goal."""
+
+import random
+
+import pytest
+
+from vocator.core.keying.goal import Beyond
+from vocator.core.keying.operator import follow
+from vocator.core.keying.planner import plan
+from vocator.core.keying.sheet import When, grouped
+from vocator.core.keying.speech import caps, say_action, spell
+from vocator.core.keying.starts import covering_starts
+from vocator.core.keying.way_home import ways_home
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import display
+from vocator.core.radio.inputs import Hold, Tap, Wait
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.prove_radios import KINDS, generate
+from vocator.usecases.twins import twin_of
+
+TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
+EVERY = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])
+TITLES = ["Ready", "Clear", "Frequency", "Shift", "Tone", "Width and power", "Try", "Store", "Name", "Read back"]
+
+
+def sheets(twin, each=2, seed=3):
+    """Sheets for goals of every kind that the radio can do."""
+    rng = random.Random(seed)
+    for kind in KINDS * each:
+        goal = generate(twin, kind, rng)
+        try:
+            yield goal, plan(twin, goal)
+        except Beyond:
+            continue
+
+
+@EVERY
+def test_every_step_can_be_read_drawn_and_said(twin):
+    for _, sheet in sheets(twin, 1):
+        assert [c.title for c in sheet.chapters if c.title not in TITLES] == []
+        assert sheet.chapters[0].title == "Ready"
+        assert sheet.chapters[-1].title == "Read back"
+        for step in sheet.steps():
+            assert step.say and "[" not in step.say
+            assert step.why
+            for text in step.actions:
+                for action in parse_actions(twin.profile, text):
+                    assert caps(action)
+                    assert say_action(action)
+
+
+@EVERY
+def test_a_store_window_is_one_step_and_is_read_first(twin):
+    for _, sheet in sheets(twin, 1):
+        state = twin.start
+        for alternatives in grouped(sheet.steps()):
+            before = twin.screens[state.screen]
+            assert not before.window or alternatives[0].when is not None, f"{before.name} is left open between two steps"
+            run = follow(
+                twin, type(sheet)(sheet.model, sheet.firmware, (type(sheet.chapters[0])("", tuple(alternatives)),)), state
+            )
+            assert run.trouble == ""
+            state = run.state
+
+
+@EVERY
+def test_nothing_is_sent_but_in_on_air_steps_on_the_goals_frequency(twin):
+    for goal, sheet in sheets(twin, 1):
+        for _, start in covering_starts(twin, goal)[::7]:
+            run = follow(twin, sheet, start)
+            assert all(step.on_air and hz == goal.channel.tx_hz for step, hz in run.sent)
+            if goal.receive_only:
+                assert run.sent == []
+
+
+@EVERY
+def test_the_covering_set_holds_each_kind_of_start_once(twin):
+    goal, _ = next(sheets(twin))
+    starts = covering_starts(twin, goal)
+    words = [w for w, _ in starts]
+    assert len(words) <= 80
+    assert {"as new", "the slot occupied", "every value wrong", "memory mode with nothing stored", "every slot occupied"} <= set(
+        words
+    )
+    modes = {twin.screens[s.modes[s.unit]].shows for _, s in starts}
+    assert modes == {"vfo", "memory"}
+    kinds = {twin.screens[s.screen].kind for _, s in starts}
+    assert {"rest", "entry", "list", "value", "picker"} <= kinds
+    if len(twin.profile.units) > 1:
+        assert {s.unit for _, s in starts} == set(range(len(twin.profile.units)))
+
+
+@EVERY
+def test_a_way_home_changes_nothing_and_is_found_for_everything_that_can_be_open(twin):
+    goal, _ = next(sheets(twin))
+    for words, start in covering_starts(twin, goal):
+        screen = twin.screens[start.screen]
+        if screen.kind == "rest":
+            continue
+        seen = display(twin, start)
+        state = start
+        for text in ways_home(twin)[(seen.screen, screen.icon if screen.kind == "layer" else "")]:
+            for action in parse_actions(twin.profile, text):
+                for given in action.inputs:
+                    assert isinstance(given, Tap | Hold | Wait)
+                    state, effects = twin.act(state, given)
+                    assert effects.transmitting_hz is None
+        assert twin.screens[state.screen].kind == "rest", words
+        assert (state.slots, state.values, state.freqs) == (start.slots, start.values, start.freqs), words
+
+
+@EVERY
+def test_following_twice_gives_the_same_and_a_second_time_changes_no_slot(twin):
+    for goal, sheet in list(sheets(twin, 1))[:6]:
+        first = follow(twin, sheet, twin.start)
+        assert follow(twin, sheet, twin.start).frames == first.frames
+        again = follow(twin, sheet, first.state)
+        assert again.trouble == ""
+        assert again.state.slots == first.state.slots, goal
+
+
+def test_facts_of_a_condition_must_all_hold():
+    seen = display(TWINS[0], TWINS[0].start)
+    assert When(slot_shown=False, shows=seen.main).holds(seen)
+    assert not When(slot_shown=True, shows=seen.main).holds(seen)
+    assert When(screen="vfo", no_icon="−").holds(seen)
+    assert not When(not_shows=seen.main).holds(seen)
+    assert not When(row="B").holds(seen)
+    assert When().as_dict() == {}
+
+
+def test_numbers_are_said_digit_by_digit_and_labels_spelt():
+    (turn,) = parse_actions(twin_of("ardvane-finch").profile, "DIAL- until 103.5")
+    assert say_action(turn) == "turn DIAL anticlockwise until one zero three decimal five shows"
+    (typed,) = parse_actions(twin_of("ardvane-finch").profile, "147330")
+    assert say_action(typed) == "type one four seven three three zero"
+    (held,) = parse_actions(twin_of("ardvane-finch").profile, "[PTT]+[FN]")
+    assert say_action(held) == "keep PTT down and tap FN"
+    assert spell("RDG-1") == "Romeo, Delta, Golf, dash, one"
