@@ -1,6 +1,6 @@
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig } from 'vite';
+import { defineConfig } from 'vitest/config';
 import { VitePWA } from 'vite-plugin-pwa';
 
 // Flowbite Svelte's index declares no sideEffects, so that one button brings them all;
@@ -39,5 +39,7 @@ export default defineConfig({
     }),
   ],
   build: { rolldownOptions: { treeshake: { moduleSideEffects: (id: string) => !withoutEffects.test(id) } } },
+  resolve: process.env.VITEST ? { conditions: ['browser'] } : {},
+  test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
   server: { host: '127.0.0.1', proxy: { '/api': 'http://127.0.0.1:8642' } },
 });

@@ -123,6 +123,7 @@
       <div>
         <h1>{content.slot_text} <span>{content.goal.channel.label ?? ''}</span></h1>
         <span class="quiet">{content.my_name}</span>
+        <a class="leave" href="/">Bench</a>
       </div>
       <span class="chapter">{following.steps[0]?.chapter ?? 'Done'} · {Math.min(following.at + 1, following.pages.length)} of {following.pages.length} · {following.secondsLeft} s left</span>
     </header>
@@ -235,6 +236,12 @@
   h1 {
     margin: 0;
     font-size: 26px;
+  }
+  .leave {
+    display: none;
+    margin-left: auto;
+    padding: 10px 4px;
+    color: var(--ink);
   }
   .ladder {
     padding-top: 12px;
@@ -374,7 +381,10 @@
   @media (max-width: 700px) {
     header {
       display: block;
-      padding: 4px 0;
+      padding: 2px 0 4px;
+    }
+    .leave {
+      display: inline-block;
     }
     h1 {
       font-size: 20px;

@@ -1,0 +1,82 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { keep } from '../keep';
+import { shell } from '../shell/state.svelte';
+import { Following, spokenPage } from './follow.svelte';
+
+const step = (number: number, on_air = false) => ({
+  number, chapter: 'Ready', actions: ['[FN]'], caps: [], spoken: 'tap FN', say: `step ${number}`, why: '', when: null, on_air, done_as_new: true,
+});
+const sheet = (ticked: number[] = []) => ({
+  id: 's1', title: '', status: 'open', created_at: '', ticked,
+  content: { pages: [[0, 1], [2], [3]], steps: [step(0), step(1), step(2), step(3, true)], counts: { seconds: 30 } },
+});
+
+beforeEach(() => {
+  localStorage.clear();
+  shell.queue = [];
+  shell.reach = 'ok';
+  vi.stubGlobal('fetch', async () => Promise.reject(new TypeError('offline')));
+});
+
+async function following(ticked: number[] = []): Promise<Following> {
+  keep('sheet.s1', sheet(ticked));
+  const f = new Following('s1');
+  await f.load();
+  return f;
+}
+
+describe('following a sheet without the server', () => {
+  it('opens at the first page that is not ticked', async () => {
+    expect((await following()).at).toBe(0);
+    expect((await following([0, 1, 2])).at).toBe(2);
+    expect((await following([0, 1, 2, 3])).finished).toBe(true);
+  });
+
+  it('ticks all steps of a page, queues them, and finds them again after a reload', async () => {
+    const f = await following();
+    await f.done();
+    expect(f.at).toBe(1);
+    expect(shell.queue.map((t) => [t.step, t.done])).toEqual([[0, true], [1, true]]);
+    expect((await following()).at).toBe(1);
+  });
+
+  it('takes a page back', async () => {
+    const f = await following();
+    await f.done();
+    await f.back();
+    expect(f.at).toBe(0);
+    expect(f.ticked.size).toBe(0);
+    expect(shell.queue.at(-1)?.done).toBe(false);
+  });
+
+  it('puts an outcome on the on-air step alone', async () => {
+    const f = await following([0, 1]);
+    await f.done('opened');
+    await f.done('opened');
+    expect(shell.queue.map((t) => t.outcome)).toEqual([null, 'opened']);
+    expect(f.finished).toBe(true);
+    expect(f.secondsLeft).toBe(0);
+  });
+
+  it('sends what waits once the server answers, each tick once', async () => {
+    const f = await following();
+    await f.done();
+    const sent: string[] = [];
+    vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+      const ids = JSON.parse(String(init.body)).ticks.map((t: { id: string }) => t.id);
+      sent.push(...ids);
+      return new Response(JSON.stringify({ ids }), { status: 200 });
+    });
+    await Promise.all([shell.send(), shell.send()]);
+    expect(shell.queue).toEqual([]);
+    expect(new Set(sent).size).toBe(2);
+    expect(sent).toHaveLength(2);
+    expect(shell.reach).toBe('ok');
+  });
+
+  it('reads a condition before its keys', () => {
+    const conditional = { ...step(0), when: { icon: 'R' }, say: 'If R shows: reverse off' };
+    expect(spokenPage([conditional, step(1)] as never)).toContain('If R shows: reverse off');
+    expect(spokenPage([step(1)] as never)).toContain('tap FN');
+  });
+});
