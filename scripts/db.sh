@@ -10,7 +10,7 @@ DATA="$PGHOME/data"
 if [ "$(id -u)" = 0 ]; then
   OWNER="${VOCATOR_PGUSER_OS:-postgres}"
   as() { (cd / && exec setpriv --reuid="$OWNER" --regid="$OWNER" --init-groups env -u PGDATA -u PGHOST -u PGPORT HOME="$PGHOME" "$@"); }
-  # the owner must be able to walk down to PGHOME; a path under /root (0700) can't be
+  # the owner must be able to walk down to PGHOME; a path under a home of mode 0700 can't be
   mkdir -p "$PGHOME"
   chown "$OWNER" "$PGHOME"; chmod 700 "$PGHOME"
   if ! as test -w "$PGHOME"; then
