@@ -1,6 +1,6 @@
 <!-- The first screen: the listing line is the page. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { data } from '../lib/bench/data.svelte';
   import FirstRun from '../lib/bench/FirstRun.svelte';
   import Keypad from '../lib/bench/Keypad.svelte';
@@ -18,13 +18,22 @@
   let phone = $state(window.matchMedia('(max-width: 700px)').matches);
 
   onMount(() => {
-    void data.load();
+    if (data.loaded) void data.load();
     if (listing.line) void listing.ask();
     if (!phone) field?.focus();
     const media = window.matchMedia('(max-width: 700px)');
     const onchange = () => (phone = media.matches);
     media.addEventListener('change', onchange);
     return () => media.removeEventListener('change', onchange);
+  });
+
+  // When the server is back, what it could not answer is asked again.
+  $effect(() => {
+    if (shell.reach !== 'ok') return;
+    untrack(() => {
+      if (listing.missed) void listing.ask();
+      if (!data.loaded) void data.load();
+    });
   });
 
   const EXAMPLES = ['147.33 + 103.5', '448.775 minus 5 t118.8 DEPOT', '146.55', 'in 146.73 out 147.33', '442.1 d023 narrow'];

@@ -9,6 +9,8 @@ export class Listing {
   found = $state<Resolution | null>(null);
   refused = $state<Partial<Problem> | null>(null);
   asking = $state(false);
+  /** Whether the last question found no answer because the server or its store was away. */
+  missed = $state(false);
   #timer = 0;
   #asked = 0;
 
@@ -59,10 +61,12 @@ export class Listing {
       if (mine !== this.#asked) return;
       this.found = found;
       this.refused = null;
+      this.missed = false;
       shell.reach = 'ok';
     } catch (error) {
       if (mine !== this.#asked) return;
       shell.note(error);
+      this.missed = error instanceof Refused && error.passing;
       if (error instanceof Refused && !error.passing) {
         this.refused = error.problem;
         this.found = null;

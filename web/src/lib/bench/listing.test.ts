@@ -51,6 +51,7 @@ describe('the listing line', () => {
     vi.stubGlobal('fetch', async () => answer(503, { title: 'The store does not answer' }));
     await listing.ask();
     expect(shell.reach).toBe('store');
+    expect(listing.missed).toBe(true);
   });
 
   it('forgets an answer that a later question has overtaken', async () => {
