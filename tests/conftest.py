@@ -65,9 +65,11 @@ def engine(database_url: str) -> Iterator[Engine]:
 
 @pytest.fixture
 def session(engine: Engine) -> Iterator[Session]:
-    """A session whose work is rolled back after the test."""
+    """A session on an empty store, whose work is rolled back after the test."""
     with engine.connect() as connection:
         outer = connection.begin()
+        for table in reversed(Base.metadata.sorted_tables):
+            connection.execute(table.delete())
         with Session(connection, join_transaction_mode="create_savepoint", expire_on_commit=False) as session:
             yield session
         outer.rollback()
