@@ -42,7 +42,6 @@ class Tested:
     goal: Goal
     verdict: Verdict
     why: str = ""
-    seconds: float = 0.0
 
 
 @dataclass(slots=True)
@@ -51,7 +50,6 @@ class ProofTable:
 
     counts: dict[tuple[str, str], Counter[str]] = field(default_factory=dict)
     faults: list[Tested] = field(default_factory=list)
-    starts: int = 0
 
     def add(self, tested: Tested) -> None:
         """Count one result."""

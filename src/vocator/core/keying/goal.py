@@ -1,8 +1,8 @@
 """A goal: which channel in which slot of which radio, and what of it lies beyond the radio."""
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
-from vocator.core.channel.channel import Channel, ToneMode, ToneUse, megahertz
+from vocator.core.channel.channel import Channel, megahertz
 from vocator.core.channel.refusal import Refusal
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Profile
@@ -183,9 +183,3 @@ def frequency_step(machine: Machine, hz: int) -> int | None:
     order: list[int] = [setting.new[0], *range(setting.domain.count)]
     fitting = (i for i in order if entered_hz(machine, machine.put(machine.start, machine.step, i), entry, typed) == hz)
     return next(fitting, None)
-
-
-def without_opening(channel: Channel) -> Channel:
-    """Return the channel with its receive side left open."""
-    tone = channel.tone
-    return replace(channel, tone=ToneUse(ToneMode.SEND, tone.tone_tx)) if tone.tone_tx else channel

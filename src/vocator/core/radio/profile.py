@@ -5,7 +5,6 @@ what twin, planner and audit read; nothing here knows a model by name.  Frequenc
 are hertz, times milliseconds.  ``docs/profile-format.md`` explains each mechanism.
 """
 
-from collections.abc import Callable
 from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Protocol
@@ -376,6 +375,3 @@ class Profile:
     def receives(self, hz: int) -> bool:
         """Whether the set listens on ``hz``."""
         return any(low <= hz <= high for low, high in self.receive_hz)
-
-
-Find = Callable[[str], int | None]

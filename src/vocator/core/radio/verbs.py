@@ -65,6 +65,13 @@ def go_back(m: Machine, s: State) -> State:
     )
 
 
+def up_to_list(m: Machine, s: State) -> State:
+    """Go up until a list shows, home where there is none."""
+    while s.stack and m.screens[s.screen].kind != "list":
+        s = go_back(m, s)
+    return s
+
+
 def push(s: State, screen: int) -> State:
     """Go into a screen, remembering the way back."""
     return s._replace(screen=screen, stack=(*s.stack, s.screen), typed="")
@@ -167,10 +174,7 @@ def back(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def back_to_list(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go up to the list that all was opened from; an open value is dropped."""
-    s = go_back(m, s)
-    while s.stack and m.screens[s.screen].kind != "list":
-        s = go_back(m, s)
-    return s, NOTHING
+    return up_to_list(m, go_back(m, s)), NOTHING
 
 
 def step_setting(m: Machine, s: State, arg: str, n: int) -> Outcome:

@@ -3,7 +3,7 @@
 from vocator.core.radio.machine import Machine, with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import Outcome, Verb, go_back, push
+from vocator.core.radio.verbs import Outcome, Verb, push, up_to_list
 
 PEEK_MS = 3000
 
@@ -90,9 +90,7 @@ def keep_found(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep what the search shows and leave, to the list or home."""
     if not m.screens[s.screen].hit_only or found(m, s):
         s = m.keep(s, s.opened, s.value)
-    while s.stack and m.screens[s.screen].kind != "list":
-        s = go_back(m, s)
-    return s, NOTHING
+    return up_to_list(m, s), NOTHING
 
 
 AIR_VERBS: dict[str, Verb] = {

@@ -3,7 +3,7 @@
 from vocator.core.radio.machine import Machine, with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State, Stored
-from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home, push, refused, say
+from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home, push, refused, say, up_to_list
 
 
 def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -41,9 +41,7 @@ def _leave(m: Machine, s: State, picker: int) -> State:
         s = s._replace(modes=with_item(s.modes, s.unit, m.memory))
     if screen.after in ("home", "memory"):
         return say(go_home(m, s), screen.message)
-    while s.stack and m.screens[s.screen].kind != "list":
-        s = go_back(m, s)
-    return say(s, screen.message)
+    return say(up_to_list(m, s), screen.message)
 
 
 def _is_second_save(m: Machine, s: State) -> bool:
