@@ -27,6 +27,10 @@ class SlotsFile(_Strict):
     first: int
     count: int = Field(gt=0, le=2000)
     digits: int = 3
+    last: str = ""
+    call: str = ""
+    groups: int = 0
+    prefix: str = ""
 
 
 class LabelsFile(_Strict):
@@ -68,10 +72,14 @@ class AmountsFile(_Strict):
     step_hz: Hz = Field(gt=0)
     decimals: int = 0
     whole: int = 1
-    khz_digits: int = 0
+    bare_digits: int = 0
+    unit_hz: int = 1000
+    none: str = ""
 
 
-ToneList = Literal["ctcss50", "ctcss38", "off_ctcss50", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni", "dcs_pairs"]
+ToneList = Literal[
+    "ctcss50", "ctcss38", "off_ctcss50", "Off_ctcss50", "Off_dcs_ni", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni", "dcs_pairs"
+]
 
 
 class SettingFile(_Strict):
@@ -91,6 +99,10 @@ class SettingFile(_Strict):
     disturbs: dict[str, str] = {}
     inner: dict[str, str] = {}
     then: str = ""
+    clears: dict[str, str] = {}
+    snaps: bool = False
+    by_step: bool = False
+    band: str = ""
     prefix: str = ""
 
 
@@ -100,13 +112,14 @@ class EntryFile(_Strict):
     name: str
     number: str = ""
     opens: str = ""
+    does: Literal["", "erase_shown"] = ""
     mode: str = Field(default="", alias="in")
 
 
 class ScreenFile(_Strict):
     """A screen of any kind with the parameters of that kind."""
 
-    kind: Literal["rest", "layer", "entry", "list", "value", "picker", "question", "label", "search"]
+    kind: Literal["rest", "layer", "entry", "list", "value", "picker", "question", "label", "search", "panel"]
     shows: Literal["vfo", "memory", "call", "weather", "entry", "menu", "value", "picker", "label", "question", "search", ""] = ""
     bind: dict[str, str]
     quiet_s: float = 0
@@ -127,7 +140,7 @@ class ScreenFile(_Strict):
     occupied_mark: str = ""
     second_save: bool = False
     asks: str = ""
-    after: Literal["home", "list", "memory"] = "home"
+    after: Literal["home", "list", "memory", "stay"] = "home"
     message: str = ""
     clicks_only: bool = False
     write_beep: Literal["", "high", "double"] = ""
@@ -142,6 +155,21 @@ class ScreenFile(_Strict):
     setting: str = ""
     needs: dict[str, list[str]] = {}
     step_ms: int = 400
+    word: str = ""
+    mark: str = ""
+    face: Literal["", "number", "frequency", "beside"] = ""
+    quiet_keeps: bool = False
+    live: bool = False
+    closes: bool = False
+    digit_s: float = 0
+    lets_through: bool = False
+    stops: bool = False
+    reading: Literal["", "bands", "whole_mhz"] = ""
+    first_hz: list[Pair] = []
+    keyboard: bool = False
+    chain: list[str] = []
+    titles: list[str] = []
+    touched: bool = False
 
 
 class PanelFile(_Strict):
@@ -165,6 +193,9 @@ class IconFile(_Strict):
     signalling: str | None = None
     power: str | None = None
     width: str | None = None
+    mode: str | None = None
+    sent: str | None = None
+    opened: str | None = None
     reverse: str | None = None
     setting: str | None = None
 
@@ -186,7 +217,15 @@ class ProfileFile(_Strict):
     dials: list[str]
     turn_keys: dict[str, int] = {}
     free_keys: list[str] = []
+    touches: list[str] = []
+    scrolled_past: list[str] = []
     auto_shift: bool = False
+    shift_on_click: bool = False
+    frequency_format: Literal["six", "eight", "dotted"] = "six"
+    edits_slots: bool = False
+    lit_labels: bool = False
+    tune_hz: Hz = 0
+    weather_hz: Hz = 0
     panel: PanelFile
     settings: dict[str, SettingFile]
     screens: dict[str, ScreenFile]

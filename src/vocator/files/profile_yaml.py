@@ -4,6 +4,7 @@ Strict: unknown, missing, mistyped and duplicate keys and names that lead nowher
 all reported at once, each with file, line and path.
 """
 
+import re
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -11,6 +12,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from vocator.core.channel.tones import CTCSS_38, CTCSS_50, DCS_104, DCS_INVERTED, DCS_NORMAL
+from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.profile import (
     Amounts,
     Binding,
@@ -20,6 +22,7 @@ from vocator.core.radio.profile import (
     Firmware,
     IconRule,
     Means,
+    OrNone,
     Press,
     Profile,
     Screen,
@@ -28,7 +31,7 @@ from vocator.core.radio.profile import (
     VfoBand,
 )
 from vocator.core.radio.twin import ALL_VERBS
-from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile
+from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile, SlotsFile
 from vocator.files.strict_yaml import DataFileError, Located, Problem, load_yaml, read_yaml
 
 PROFILES = Path(__file__).parent.parent / "data" / "profiles"
@@ -39,6 +42,8 @@ _TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "ctcss50": (CTCSS_50, CTCSS_50),
     "ctcss38": (CTCSS_38, CTCSS_38),
     "off_ctcss50": (("OFF", *CTCSS_50), ("none", *CTCSS_50)),
+    "Off_ctcss50": (("Off", *CTCSS_50), ("none", *CTCSS_50)),
+    "Off_dcs_ni": (("Off", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
     "dcs_bare": (DCS_104, DCS_NORMAL),
     "dcs_n": (DCS_NORMAL, DCS_NORMAL),
     "off_dcs_n": (("OFF", *DCS_NORMAL), ("none", *DCS_NORMAL)),
@@ -130,9 +135,12 @@ class _Builder:
             self._unit_bands(),
             self._unit_of(),
             given.slots.first,
-            given.slots.count,
+            *_slot_names(given.slots),
             given.slots.digits,
+            given.slots.count if given.slots.call else -1,
+            given.slots.count // given.slots.groups if given.slots.groups else 0,
             tuple(given.keys),
+            tuple(given.touches),
             tuple(given.dials) or ("UP/DOWN",),
             tuple(given.turn_keys.items()),
             tuple(given.free_keys),
@@ -143,6 +151,12 @@ class _Builder:
             given.labels.length if given.labels else 0,
             given.labels.characters if given.labels else "",
             tuple(Firmware(f.name, f.told_by) for f in given.firmwares),
+            given.frequency_format,
+            given.edits_slots,
+            given.lit_labels,
+            given.tune_hz,
+            given.weather_hz,
+            given.shift_on_click,
             {**given.panel.model_dump(), "has_dial": bool(given.dials)},
         )
 
@@ -173,10 +187,21 @@ class _Builder:
             given.turned,
             given.digits,
             given.digit_hz,
-            self._disturbs(path, given),
+            self._puts(path, "disturbs", given.disturbs),
             self._inner(path, given, domain),
             self._named_setting((*path, "then"), given.then) if given.then else None,
+            self._puts(path, "clears", given.clears),
+            given.snaps,
+            given.by_step,
+            self._band(path, given.band) if given.band else -1,
         )
+
+    def _band(self, path: tuple[str | int, ...], name: str) -> int:
+        names = [b.name for b in self.given.bands]
+        if name not in names:
+            self.wrong((*path, "band"), f"no band {name!r}; allowed: {', '.join(names)}")
+            return -1
+        return names.index(name)
 
     def _domain(self, path: tuple[str | int, ...], given: SettingFile) -> Domain:
         said = [x for x in (given.values, given.tones, given.amounts) if x is not None]
@@ -187,20 +212,22 @@ class _Builder:
             return Choices(tuple(given.prefix + t for t in texts), meanings)
         if given.amounts is not None:
             a = given.amounts
-            return Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole, a.khz_digits)
+            amounts = Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole, a.bare_digits, a.unit_hz)
+            return OrNone(a.none, amounts) if a.none else amounts
         values = given.values or {"?": "?"}
         return Choices(tuple(values), tuple(values.values()))
 
-    def _disturbs(self, path: tuple[str | int, ...], given: SettingFile) -> tuple[tuple[int, int], ...]:
+    def _puts(self, path: tuple[str | int, ...], key: str, given: dict[str, str]) -> tuple[tuple[int, int], ...]:
+        """Read which settings are put to which values by keeping another."""
         found = []
-        for other, text in given.disturbs.items():
+        for other, text in given.items():
             target = self.given.settings.get(other)
             if target is None:
-                self.wrong((*path, "disturbs", other), "no such setting")
+                self.wrong((*path, key, other), "no such setting")
                 continue
             index = self._domain(("settings", other), target).find_text(text)
             if index is None:
-                self.wrong((*path, "disturbs", other), f"{text!r} is none of its values")
+                self.wrong((*path, key, other), f"{text!r} is none of its values")
             found.append((self.setting_index[other], index or 0))
         return tuple(found)
 
@@ -279,6 +306,21 @@ class _Builder:
             rasters_hz=tuple(given.rasters_hz),
             letters=tuple(given.letters.items()),
             hit_only=given.hit_only,
+            word=given.word,
+            mark=given.mark,
+            face=given.face,
+            quiet_keeps=given.quiet_keeps,
+            live=given.live,
+            closes=given.closes,
+            digit_ms=round(given.digit_s * 1000),
+            lets_through=given.lets_through,
+            stops=given.stops,
+            reading=given.reading,
+            first_hz=tuple(given.first_hz),
+            keyboard=given.keyboard,
+            chain=tuple(self._named_setting((*path, "chain"), n) for n in given.chain),
+            titles=tuple(given.titles),
+            touched=given.touched,
         )
 
     def _named_setting(self, path: tuple[str | int, ...], name: str) -> int:
@@ -298,10 +340,10 @@ class _Builder:
         for i, entry in enumerate(given.entries):
             if entry.opens and entry.opens not in self.given.screens:
                 self.wrong((*path, "entries", i, "opens"), f"no screen {entry.opens!r}")
-            setting = None if entry.opens else self.setting_index.get(entry.name)
-            if setting is None and not entry.opens:
+            setting = None if entry.opens or entry.does else self.setting_index.get(entry.name)
+            if setting is None and not entry.opens and not entry.does and entry.name not in self.given.scrolled_past:
                 self.wrong((*path, "entries", i, "name"), f"{entry.name!r} is neither a setting nor does it open a screen")
-            entries.append(Entry(entry.name, entry.number, setting, entry.opens, entry.mode))
+            entries.append(Entry(entry.name, entry.number, setting, entry.opens, entry.mode, entry.does))
         if given.through is not None:
             named = {e.number for e in entries}
             width = given.digits
@@ -314,6 +356,7 @@ class _Builder:
     def _binding(self, path: tuple[str | int, ...], press: str, does: str) -> Binding | None:
         words, _, mode = does.partition(" in ")
         verb, _, arg = words.partition(" ")
+        setting_of = arg.partition("=")[0]
         if verb not in ALL_VERBS:
             self.wrong(path, f"no verb {verb!r}; allowed: {', '.join(sorted(ALL_VERBS))}")
             return None
@@ -323,8 +366,8 @@ class _Builder:
         if verb in ("unit", "toggle_mode") and arg not in self.given.units.names:
             self.wrong(path, f"no {self.given.units.word} {arg!r}")
             return None
-        if verb in ("step", "lend", "open_value"):
-            self._named_setting(path, arg)
+        if verb in ("step", "lend", "open_value", "open_inner", "take_value", "adjust") and arg:
+            self._named_setting(path, setting_of)
         if mode and mode not in self.given.screens:
             self.wrong(path, f"no mode {mode!r}")
             return None
@@ -340,18 +383,31 @@ class _Builder:
         if text == "turn":
             return Press("turn")
         held, plus, rest = text.rpartition("+")
-        words = rest.split(" ")
+        words = rest.rsplit(" ", 2)
         known = {*self.given.keys, *self.given.dials, *(["PUSH"] if self.given.units.owns else [])}
-        key = words[0]
-        if key not in known or (plus and held not in known) or len(words) not in (2, 3):
+        if plus and held not in known:
             return None
-        if words[1] == "turn" and len(words) == 2:
-            return Press("turn", key, 0, held)
-        if words[1] == "tap" and len(words) == 2:
-            return Press("tap", key, 0, held)
-        if words[1] == "hold" and len(words) == 3 and words[2].isdigit():
-            return Press("hold", key, int(words[2]) * 1000, held)
-        return None
+        if self._touch(rest) is not None:
+            name, ms = self._touch(rest) or ("", 0)
+            return Press("hold" if ms else "tap", TOUCH + name, ms, held)
+        if rest in self._pairs():
+            return Press("pair", rest, 0, held)
+        if len(words) == 3 and words[1] == "hold" and words[2].isdigit() and words[0] in known:
+            return Press("hold", words[0], int(words[2]) * 1000, held)
+        key, _, kind = rest.rpartition(" ")
+        if key not in known or kind not in ("tap", "turn"):
+            return None
+        return Press(kind, key, 0, held)
+
+    def _touch(self, text: str) -> tuple[str, int] | None:
+        """Read ``NAME touch`` or ``NAME touch 1``: a button on the screen; OWN is the open value's own."""
+        match = re.fullmatch(r"(.+) touch(?: (\d))?", text)
+        if not match or match[1] not in (*self.given.touches, "OWN"):
+            return None
+        return match[1], int(match[2] or 0) * 1000
+
+    def _pairs(self) -> set[str]:
+        return {f"{a}/{b}" for a in self.given.keys for b in self.given.keys}
 
     def _icons(self) -> tuple[IconRule, ...]:
         rules = []
@@ -365,6 +421,19 @@ class _Builder:
                     continue
                 rules.append(IconRule(given.icon, fact, value))
         return tuple(rules)
+
+
+def _slot_names(given: SlotsFile) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """Return how the radio and how the command line write each slot."""
+    if given.groups:
+        each = given.count // given.groups
+        names = [f"{given.prefix}{g}-{n:0{given.digits}d}" for g in range(given.groups) for n in range(1, each + 1)]
+        return tuple(names), tuple(names)
+    numbers = range(given.first, given.first + given.count)
+    texts = [f"{n:0{given.digits}d}" for n in numbers]
+    texts[-1] = given.last or texts[-1]
+    call = [given.call] if given.call else []
+    return (*texts, *call), (*(str(n) for n in numbers), *call)
 
 
 def _inserted(entries: list[Entry], number: str, name: str, digits: int) -> tuple[Entry, ...]:

@@ -78,8 +78,8 @@ SCREEN_WORDS = {
 def way_home_view(twin: Twin) -> list[dict[str, Any]]:
     """Return for everything that can be open how it looks and what leads home."""
     found: list[dict[str, Any]] = []
-    for (screen, icon), actions in sorted(ways_home(twin).items()):
-        looks = f"{icon} lit" if icon else SCREEN_WORDS[screen]
+    for (screen, icon, text), actions in sorted(ways_home(twin).items()):
+        looks = f"{icon} lit" if icon else f"{text} at the top" if text else SCREEN_WORDS[screen]
         if not any(f["looks"] == looks and f["actions"] == list(actions) for f in found):
             found.append({"screen": screen, "icon": icon, "looks": looks, "actions": list(actions)})
     return found

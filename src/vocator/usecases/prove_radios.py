@@ -11,6 +11,7 @@ from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import Verdict, prove
 from vocator.core.keying.starts import covering_starts
+from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.twins import twin_of
@@ -72,7 +73,8 @@ def _frequency(rng: random.Random, twin: Twin) -> int:
 
 
 def _sends(rng: random.Random, twin: Twin, rx_hz: int) -> int:
-    fitting = [rx_hz + sign * o for o in OFFSETS_HZ for sign in (1, -1) if twin.profile.may_send(rx_hz + sign * o)]
+    sends = [rx_hz + sign * o for o in OFFSETS_HZ for sign in (1, -1)]
+    fitting = [hz for hz in sends if twin.profile.may_send(hz) and reaches_by_offset(twin, Channel(rx_hz, hz))]
     return rng.choice(fitting) if fitting else rx_hz
 
 
@@ -80,6 +82,14 @@ def _other_band(rng: random.Random, twin: Twin, rx_hz: int) -> int:
     others = [r for r in twin.profile.transmit_hz if not r[0] <= rx_hz <= r[1]]
     low, high = rng.choice(others or list(twin.profile.transmit_hz))
     return rng.randrange(low // 5_000, high // 5_000 + 1) * 5_000
+
+
+def _listened(rng: random.Random, twin: Twin) -> int:
+    """Return a frequency that other services use, or one that the radio only hears."""
+    usual = [hz for hz in (162_550_000, 156_800_000, 453_000_000) if twin.profile.receives(hz)]
+    low, high = rng.choice(twin.profile.receive_hz)
+    other = rng.randrange(low // 25_000 + 1, high // 25_000) * 25_000
+    return rng.choice(usual) if usual else other
 
 
 def _tone(rng: random.Random, kind: str) -> ToneUse:
@@ -108,11 +118,12 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
     rx_hz = _frequency(rng, twin)
     tx_hz = rx_hz if kind == "simplex" else _sends(rng, twin, rx_hz)
     if kind == "odd split":
-        tx_hz = max(min(rx_hz + rng.choice((-1, 1)) * rng.randrange(1, 99) * 12_500, 449_987_500), 144_000_000)
+        low, high = next(r for r in twin.profile.transmit_hz if r[0] <= rx_hz <= r[1])
+        tx_hz = max(min(rx_hz + rng.choice((-1, 1)) * rng.randrange(1, 99) * 12_500, high), low)
     if kind == "cross-band":
         tx_hz = _other_band(rng, twin, rx_hz)
     if kind == "receive only":
-        rx_hz = tx_hz = rng.choice((162_550_000, 156_800_000, 453_000_000))
+        rx_hz = tx_hz = _listened(rng, twin)
     power = twin.power
     words = [twin.settings[power].domain.text(i) for i in range(twin.settings[power].domain.count)] if power is not None else []
     stored = power is not None and power in twin.stored_place

@@ -33,8 +33,8 @@ def unpack(twin: Twin, token: str) -> State:
         fields: dict[str, Any] = json.loads(raw)
         slots = list(twin.start.slots)
         for index, stored in fields["slots"].items():
-            rx, split, values, label, group = stored
-            slots[int(index)] = Stored(rx, split, tuple(values), label, group)
+            rx, split, values, *rest = stored
+            slots[int(index)] = Stored(rx, split, tuple(values), *rest)
         fields["slots"] = slots
         fields["signals"] = [Signal(*signal) for signal in fields["signals"]]
         fields = {k: tuple(v) if isinstance(v, list) else v for k, v in fields.items()}

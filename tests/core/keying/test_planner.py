@@ -28,6 +28,11 @@ BEYOND_OF = {
     "ardvane-osprey": {"cross", "cross-band", "odd split"},
     "pelorn-hiker": {"inverted code", "cross", "odd split"},
     "pelorn-wagon": {"inverted code", "cross", "odd split", "receive only"},
+    "brisko-slate": {"odd split"},
+    "castellan-atlas": {"inverted code", "cross"},
+    "castellan-meridian": {"code", "inverted code", "cross", "cross-band", "odd split"},
+    "oriel-lantern": {"cross", "cross-band", "odd split"},
+    "oriel-wick": {"send", "send and open", "inverted code", "cross", "cross-band"},
     "solvick-trio": {"inverted code", "cross", "cross-band", "odd split"},
 }
 

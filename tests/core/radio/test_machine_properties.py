@@ -5,10 +5,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, precondition, rule
 
-from vocator.core.keying.way_home import ways_home
+from vocator.core.keying.way_home import way_from
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
-from vocator.core.radio.inputs import Chord, Hear, Hold, Tap, Turn, Wait
+from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Tap, Turn, Type, Wait
 from vocator.core.radio.perform import perform
 from vocator.core.radio.state import Signal
 from vocator.files.profile_yaml import model_names
@@ -20,13 +20,15 @@ NAMES = [f"{t.profile.model} {t.profile.firmware}" for t in TWINS]
 
 
 def inputs(twin):
-    keys = st.sampled_from([*twin.profile.keys])
+    keys = st.sampled_from([*twin.profile.keys, *(TOUCH + name for name in twin.profile.touches)])
     pressed = st.one_of(
         st.builds(Tap, keys),
         st.builds(Hold, keys, st.sampled_from([400, 700, 1000, 2000, 3000])),
         st.builds(Turn, st.sampled_from(twin.profile.dials), st.integers(-30, 30)),
+        *([st.builds(Type, st.sampled_from(["A", "RIDGE-1", "x"]))] if any(s.keyboard for s in twin.screens) else []),
     )
-    chords = st.builds(Chord, keys, st.one_of(st.builds(Tap, keys), st.builds(Hold, keys, st.just(1000))))
+    turned = st.builds(Turn, st.sampled_from(twin.profile.dials), st.integers(-3, 3))
+    chords = st.builds(Chord, keys, st.one_of(st.builds(Tap, keys), st.builds(Hold, keys, st.just(1000)), turned))
     waits = st.builds(Wait, st.sampled_from([100, 1000, 3000, 6000, 8000, 10000, 20000]))
     heard = st.builds(Hear, st.sampled_from([None, Signal(144_000_000, "103.5"), Signal(430_000_000, None, "023N")]))
     return st.one_of(pressed, pressed, pressed, chords, waits, heard)
@@ -71,17 +73,15 @@ def fuzz(twin):
                 assert ptt
                 assert twin.profile.may_send(effects.transmitting_hz)
 
-        @precondition(lambda self: twin.screens[self.state.screen].kind != "rest")
+        @precondition(lambda self: not twin.at_rest(self.state))
         @rule()
         def go_home(self):
-            seen = display(twin, self.state)
-            icon = twin.screens[self.state.screen].icon if twin.screens[self.state.screen].kind == "layer" else ""
-            for text in ways_home(twin)[(seen.screen, icon)]:
+            for text in way_from(twin, self.state):
                 for action in parse_actions(twin.profile, text):
                     done = perform(twin, self.state, action)
                     assert done.transmitting_hz is None
                     self.state = done.state
-            assert twin.screens[self.state.screen].kind == "rest"
+            assert twin.at_rest(self.state)
 
         @invariant()
         def shown_and_kept_whole(self):

@@ -63,7 +63,7 @@ class Channel:
     """One channel.  Frequencies in hertz; ``tx_hz`` None means that nothing is sent.
 
     ``power`` is the radio's own word, None where it is not stored or not yet chosen;
-    ``label`` None where there is none.
+    ``label`` None where there is none; ``mode`` is ``FM`` for every channel that is asked for.
     """
 
     rx_hz: int
@@ -72,6 +72,7 @@ class Channel:
     width: Width = Width.WIDE
     power: str | None = None
     label: str | None = None
+    mode: str = "FM"
 
     @property
     def is_simplex(self) -> bool:
@@ -93,6 +94,7 @@ class Channel:
             "width": str(self.width),
             "power": self.power,
             "label": self.label,
+            **({} if self.mode == "FM" else {"mode": self.mode}),
         }
 
     @classmethod

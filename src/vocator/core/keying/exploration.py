@@ -5,9 +5,10 @@ The examples are found by pressing keys on the twin, so no screen is forgotten.
 """
 
 from functools import cache
+from typing import NamedTuple
 
 from vocator.core.radio.display import display
-from vocator.core.radio.inputs import Chord, Hold, Input, Tap, Turn
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.state import State
@@ -22,9 +23,12 @@ def _presses(twin: Twin) -> list[Input]:
     for screen in twin.screens:
         for binding in screen.bind:
             press = binding.press
-            if press.kind in ("turn", "digits") or (press.key == "PTT" and not press.held):
+            if press.kind in ("turn", "digits") or (press.key == "PTT" and not press.held) or press.key == TOUCH + "OWN":
                 continue
             key = press.key
+            if press.kind == "pair":
+                found |= {Chord(press.held, Tap(k)) if press.held else Tap(k): None for k in twin.pair(press)}
+                continue
             if key == "PUSH":
                 key = next(k for k, unit in twin.unit_of.items() if unit == 0 and k in twin.profile.dials)
             then: Tap | Hold = Hold(key, press.ms) if press.kind == "hold" else Tap(key)
@@ -37,12 +41,13 @@ def signature(twin: Twin, s: State) -> tuple[object, ...]:
     kind = twin.screens[s.screen].kind
     phase = "" if kind != "label" else "dots" if s.place < 0 else "blinks" if s.place < len(s.letters) else "done"
     changed = kind == "value" and s.value != twin.get(s, s.opened)
+    typed_text = kind == "label" and twin.screens[s.screen].keyboard and bool(s.letters)
     if kind == "label":
         stored = twin.shown_slot(s)
         changed = s.letters.strip() not in ("", (stored.label or "") if stored else "")
     typed_value = kind == "value" and bool(twin.settings[s.opened].digits)
     further = (s.place > 0) + (s.place == len(s.letters) - 1) if kind == "label" else 0
-    return s.screen, s.stack, bool(s.typed), phase, further, changed, typed_value, s.modes[s.unit]
+    return s.screen, s.stack, bool(s.typed), phase, further, changed or typed_text, typed_value, s.modes[s.unit]
 
 
 @cache
@@ -50,6 +55,8 @@ def open_states(twin: Twin) -> tuple[State, ...]:
     """Return one state for each way that something can be open, from VFO and memory mode."""
     stored = twin.stored_from_vfo(twin.start)
     filled = twin.start._replace(slots=with_item(twin.start.slots, 2, stored))
+    if any(s.kind == "picker" and s.starts == "first" and s.asks and not s.occupied_mark for s in twin.screens):
+        filled = filled._replace(slots=with_item(filled.slots, 0, stored))
     in_memory = filled._replace(
         modes=(twin.memory,) * len(filled.modes), screen=twin.memory, positions=(2,) * len(filled.positions)
     )
@@ -80,7 +87,8 @@ def _moved(twin: Twin, s: State) -> list[State]:
         opened = (twin.act(s._replace(cursor=i), press)[0] for i in tried for press in _presses(twin))
         return [x for x in opened if x.stack[:-1] == (*s.stack, s.screen)[: len(x.stack) - 1]]
     if screen.kind == "label":
-        presses = [Turn(dial, 1) for dial in twin.profile.dials] + [Tap("2")]
+        presses: list[Input] = [*(Turn(dial, 1) for dial in twin.profile.dials), Tap("2")]
+        presses += [Type("A")] if screen.keyboard else []
         last = [s._replace(place=len(s.letters) - 1)] if 0 <= s.place < len(s.letters) else []
         return [*(twin.act(s, press)[0] for press in presses), *last]
     if screen.kind == "value":
@@ -93,7 +101,7 @@ def _searchable(twin: Twin, s: State) -> list[State]:
     """Return states in which each search has what it needs."""
     found = []
     for index, screen in enumerate(twin.screens):
-        if screen.kind != "search":
+        if screen.kind != "search" or screen.chain:
             continue
         if screen.needs is not None:
             found.append(twin.put(s, screen.needs[0], screen.needs[1][0]))
@@ -106,7 +114,18 @@ def _searchable(twin: Twin, s: State) -> list[State]:
     return found
 
 
-def look_of(twin: Twin, s: State) -> tuple[str, str]:
-    """Return how an open state looks: its screen, and the icon of a lit layer."""
+class Look(NamedTuple):
+    """How an open state looks: its screen, the icon of a lit layer, the words of a panel or list that tell it apart."""
+
+    screen: str
+    icon: str = ""
+    text: str = ""
+
+
+def look_of(twin: Twin, s: State) -> Look:
+    """Return how an open state looks."""
     screen: Screen = twin.screens[s.screen]
-    return display(twin, s).screen, screen.icon if screen.kind == "layer" else ""
+    icon = screen.icon if screen.kind == "layer" else ""
+    return Look(
+        display(twin, s).screen, icon, screen.text if screen.kind == "panel" else screen.mark if screen.kind == "list" else ""
+    )

@@ -5,9 +5,9 @@ from dataclasses import dataclass, field
 from vocator.core.channel.channel import Channel, megahertz
 from vocator.core.channel.refusal import Refusal
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Profile
+from vocator.core.radio.profile import Profile, Screen
 from vocator.core.radio.start import StartError, reaches_by_offset, required_values
-from vocator.core.radio.verbs_entry import entered_hz
+from vocator.core.radio.verbs_entry import digits_for, entered_hz
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,11 +139,28 @@ def check_reach(machine: Machine, goal: Goal) -> None:
 def _check_split(machine: Machine, channel: Channel) -> None:
     if reaches_by_offset(machine, channel):
         return
+    if machine.send_frequency is not None:
+        entry = frequency_entry(machine)
+        assert entry is not None and channel.tx_hz is not None
+        if not machine.profile.receives(channel.tx_hz) or (entry.rasters_hz and all(channel.tx_hz % r for r in entry.rasters_hz)):
+            raise Beyond(
+                "odd split", f"{megahertz(channel.tx_hz)} cannot be typed on this radio", "Take a frequency on its grid."
+            )
+        return
     can_split = any(b.verb == "write_split" for s in machine.screens for b in s.bind) or any(
         s.second_save for s in machine.screens
     )
     if not can_split:
-        raise Beyond("odd split", "this radio has no second save for a transmit frequency", "Take an offset that it can set.")
+        assert channel.tx_hz is not None
+        crossed = machine.band_of(channel.rx_hz) != machine.band_of(channel.tx_hz)
+        what = "a slot of this radio holds one band" if crossed else "this radio has no second save for a transmit frequency"
+        raise Beyond(
+            "cross-band slot" if crossed else "odd split",
+            what,
+            "Work it from two sides or two radios."
+            if crossed and len(machine.profile.units) > 1
+            else "Take an offset that it can set.",
+        )
     assert channel.tx_hz is not None
     if frequency_step(machine, channel.tx_hz) is None or not machine.profile.receives(channel.tx_hz):
         raise Beyond(
@@ -169,17 +186,32 @@ def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
     return Beyond(part, f"this radio has no such {part}", "Leave that part out.")
 
 
+def frequency_entry(machine: Machine) -> Screen | None:
+    """Return the screen on which frequencies are typed, None where the dial alone sets them."""
+    return next((s for s in machine.screens if s.kind == "entry" and s.of == "frequency"), None)
+
+
 def frequency_step(machine: Machine, hz: int) -> int | None:
     """Return the index of the tuning step with which ``hz`` can be typed.
 
-    The new step is preferred, then the others in order; -1 where the step does not
-    matter, None where the frequency cannot be typed at all.
+    The new step is preferred, then the others in order (the widest first, where the dial
+    alone sets the frequency); -1 where the step does not matter, None where the frequency
+    cannot be set at all.
     """
-    entry = next(s for s in machine.screens if s.kind == "entry" and s.of == "frequency")
-    typed = f"{hz // 1000:06d}"
-    if entry.grid == "typed" or machine.step is None:
-        return -1 if entered_hz(machine, machine.start, entry, typed) == hz else None
+    if not machine.profile.receives(hz):
+        return None
+    entry = frequency_entry(machine)
+    if entry is not None and entry.reading:
+        return -1 if hz % 10 == 0 else None
+    if entry is not None and entry.rasters_hz and all(hz % raster for raster in entry.rasters_hz):
+        return None
+    typed = digits_for(entry, hz) if entry is not None else ""
+    if machine.step is None or (entry is not None and entry.grid == "typed"):
+        return -1 if entry is not None and entered_hz(machine, machine.start, entry, typed) == hz else None
     setting = machine.settings[machine.step]
     order: list[int] = [setting.new[0], *range(setting.domain.count)]
+    if entry is None:
+        order = [setting.new[0], *reversed(range(setting.domain.count))]
+        return next((i for i in order if hz % int(setting.domain.meaning(i)) == 0), None)
     fitting = (i for i in order if entered_hz(machine, machine.put(machine.start, machine.step, i), entry, typed) == hz)
     return next(fitting, None)

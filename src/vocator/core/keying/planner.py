@@ -11,7 +11,7 @@ from dataclasses import replace
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Goal, check_reach
 from vocator.core.keying.routes import Routes
-from vocator.core.keying.setting_chapters import clear, ready, set_frequency, set_wide_needs, settings
+from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.store_chapters import erase_slot, go_to_slot, name, read_back, store, try_it, unseen
 from vocator.core.radio.machine import with_item
@@ -62,7 +62,8 @@ def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
     ready(draft, routes, goal)
     clear(draft, routes, goal)
     listened = replace(goal.channel, tx_hz=goal.channel.rx_hz) if goal.receive_only else goal.channel
-    set_frequency(draft, routes, listened.rx_hz, "Frequency", goal.reasons.get("rx_hz", "as asked"))
+    why = goal.reasons.get("rx_hz", "as asked")
+    set_frequency(draft, routes, listened.rx_hz, "Frequency", why, channel_needs(draft, goal))
     settings(draft, routes, goal)
     try_it(draft, goal)
     store(draft, routes, goal)

@@ -69,7 +69,7 @@ def judge(twin: Twin, sheet: Sheet, goal: Goal, start: State, run: Run) -> str:
     if run.trouble:
         return run.trouble
     end = run.state
-    if twin.screens[end.screen].kind != "rest":
+    if not twin.at_rest(end):
         return f"the sheet ends with {twin.screens[end.screen].name} open"
     return _memory_fault(twin, goal, start, end) or _setting_fault(twin, sheet, start, end) or _air_fault(goal, run)
 

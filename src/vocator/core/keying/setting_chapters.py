@@ -2,18 +2,15 @@
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.keying.draft import Draft
-from vocator.core.keying.effort import TAP_S
-from vocator.core.keying.goal import Goal, frequency_step
-from vocator.core.keying.order import CHAPTER_OF, tour, without_disturbed
-from vocator.core.keying.routes import Routes, Via, key_for
+from vocator.core.keying.goal import Goal, frequency_entry, frequency_step
+from vocator.core.keying.routes import Routes, key_for
+from vocator.core.keying.setting_ways import set_all
 from vocator.core.keying.sheet import When
 from vocator.core.keying.way_home import ways_home
-from vocator.core.radio.display import display, frequency
-from vocator.core.radio.profile import Amounts, Means
+from vocator.core.radio.display import display
+from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import required_values
-from vocator.core.radio.verbs_entry import entered_hz
-
-MANY_CLICKS = 60
+from vocator.core.radio.verbs_entry import digits_for, entered_hz, read_frequency
 
 _NAMES = {
     "menu": "a menu shows",
@@ -29,14 +26,14 @@ _NAMES = {
 def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Leave whatever is open, choose the row, and go to VFO mode."""
     twin = draft.twin
-    at_rest = twin.screens[draft.state.screen].kind == "rest"
+    at_rest = twin.at_rest(draft.state)
     if not draft.known or not at_rest:
         options = []
-        for (screen, icon), actions in ways_home(twin).items():
-            when = When(screen=screen, icon=icon or None)
-            words = f"If {f'{icon} is lit' if icon else _NAMES[screen]}"
+        for (screen, icon, text), actions in ways_home(twin).items():
+            when = When(screen=screen, icon=icon or None, shows=text or None)
+            words = f"If {f'{icon} is lit' if icon else f'{text} stands at the top' if text else _NAMES[screen]}"
             options.append((when, list(actions), f"{words}: {_spoken(actions)}", "so that nothing is open; nothing is changed"))
-        options.sort(key=lambda o: (o[1], o[0].screen or ""))
+        options.sort(key=lambda o: (not o[0].shows, o[1], o[0].screen or ""))
         if options:
             draft.alternatives("Ready", options)
     else:
@@ -60,14 +57,26 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
             say=f"Choose {twin.profile.unit_word} {goal.row}",
             why="the channel is set up there",
         )
-    if draft.known and not twin.in_memory(draft.state):
+    if not (draft.known and draft.state.modes[draft.state.unit] == twin.vfo):
+        to_vfo(draft, routes)
+
+
+def to_vfo(draft: Draft, routes: Routes) -> None:
+    """Go to VFO mode: by the key that goes round the modes, or by that of memory mode."""
+    twin = draft.twin
+    word = twin.screens[twin.vfo].word
+    keys = routes.mode_keys(twin.memory, twin.vfo, draft.state.unit)
+    if word:
+        others = [s.word for s in twin.screens if s.kind == "rest" and s.word and s.word != word]
+        shown = f"{word} shows" if twin.screens[twin.vfo].mark else f"neither {' nor '.join(dict.fromkeys(others))} shows"
+        say = f"{_spoken(keys[:1]).capitalize()} until {shown}"
+        draft.step("Ready", [f"{keys[0]} until {word}"], say=say, why="a channel is built in VFO mode")
         return
-    to_vfo = routes.mode_key(twin.memory, "vfo", draft.state.unit)
     draft.step(
         "Ready",
-        [to_vfo],
+        list(keys),
         when=When(slot_shown=True),
-        say=f"If a slot number shows: {_spoken((to_vfo,))}",
+        say=f"If a slot number shows: {_spoken(keys)}",
         why="a slot number means memory mode; a channel is built in VFO mode",
     )
 
@@ -113,7 +122,9 @@ def _spoken(actions: tuple[str, ...]) -> str:
     words = []
     for action in actions:
         key, _, seconds = action.strip("[]").partition(" ")
-        if action.startswith("wait"):
+        if action.startswith(("touch", "hold")):
+            words.append(action)
+        elif action.startswith("wait"):
             words.append(f"leave the radio alone for {seconds[:-1]} seconds")
         else:
             words.append(f"hold {key} for {seconds[:-1]} s" if seconds else f"tap {key}")
@@ -134,173 +145,123 @@ def clear(draft: Draft, routes: Routes, goal: Goal) -> None:
         )
 
 
-def set_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str) -> None:
-    """Type a frequency, with the tuning step that it needs first."""
+def set_frequency(
+    draft: Draft, routes: Routes, hz: int, title: str, why: str, more: tuple[dict[int, int], dict[int, str]] = ({}, {})
+) -> None:
+    """Type or turn a frequency, with the tuning step that it needs first.
+
+    ``more`` holds settings, with their reasons, that may be set in the same visit to the
+    list of the step, where that list changes at once and the frequency changes none of them.
+    """
     twin = draft.twin
+    entry = frequency_entry(twin)
+    if entry is None:
+        _turn_frequency(draft, routes, hz, title, why)
+        return
     step = frequency_step(twin, hz)
     if step is not None and step >= 0 and twin.step is not None:
-        step_right = twin.step in draft.certain and _types_to(draft, hz)
+        step_right = twin.step in draft.certain and _types_to(draft, entry, hz)
         if not step_right:
-            needed = {twin.step: step}
-            set_all(draft, routes, needed, {twin.step: "the step decides which frequencies exist, so it comes first"})
+            needed, whys = _in_one_visit(routes, twin.step, *more)
+            needed[twin.step] = step
+            whys[twin.step] = "the step decides which frequencies exist, so it comes first"
+            set_all(draft, routes, needed, whys)
     before = set(draft.certain)
-    typed = f"{hz // 1000:06d}"
-    draft.step(title, [typed], say=f"Type {typed}", why=why)
-    if not draft.known:
+    actions = _typed(routes, entry, hz)
+    typed = next(a for a in actions if a[0].isdigit())
+    words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
+    swapped = twin.reverse_setting is not None or routes.presses(twin.vfo, "reverse")
+    draft.step(title, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
+    if not draft.known and len(twin.profile.bands) > 1:
         draft.certain = {s for s in before if twin.settings[s].scope not in ("band", "unit_band")}
     _after_auto_shift(draft, hz)
 
 
-def _types_to(draft: Draft, hz: int) -> bool:
-    entry = next(s for s in draft.twin.screens if s.kind == "entry" and s.of == "frequency")
-    return entered_hz(draft.twin, draft.state, entry, f"{hz // 1000:06d}") == hz
+def _in_one_visit(
+    routes: Routes, step: int, needed: dict[int, int], whys: dict[int, str]
+) -> tuple[dict[int, int], dict[int, str]]:
+    via = routes.to_setting(step)
+    if via is None or not routes.twin.screens[via.list_screen].live or len(routes.twin.profile.bands) > 1:
+        return {}, {}
+    listed = {e.setting for e in routes.twin.screens[via.list_screen].entries}
+    return {s: v for s, v in needed.items() if s in listed}, dict(whys)
+
+
+def _typed(routes: Routes, entry: Screen, hz: int) -> list[str]:
+    """Return the actions that type a frequency."""
+    twin = routes.twin
+    if not entry.reading:
+        return [digits_for(entry, hz)]
+    opening, take = routes.presses(twin.vfo, "open", entry.name), key_for(entry, "take")
+    assert opening is not None and take is not None
+    pointed = f"{hz // 1_000_000}.{hz % 1_000_000:06d}".rstrip("0").rstrip(".")
+    bare = pointed.replace(".", "")
+    return [*opening, bare if read_frequency(twin, entry, bare) == hz else pointed, take]
+
+
+def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str) -> None:
+    """Reach a frequency by the dial alone: the band, the step, whole megahertz, then the rest."""
+    twin = draft.twin
+    band, step, coarse = twin.profile.setting_for(Means.BAND), frequency_step(twin, hz), key_for(twin.screens[twin.vfo], "coarse")
+    assert band is not None and step is not None and twin.step is not None and coarse is not None
+    if not (draft.known and draft.value(band) == twin.band_of(hz)):
+        draft.certain.discard(band)
+        set_all(
+            draft, routes, {band: twin.band_of(hz) or 0}, {band: "settings are kept per band, so the band comes first"}, title
+        )
+        if not draft.known:
+            draft.certain -= {s for s, x in enumerate(twin.settings) if x.scope in ("band", "unit_band")}
+    set_all(draft, routes, {twin.step: step}, {twin.step: "it moves the frequency, and decides which ones can be reached"}, title)
+    step_hz = twin.step_hz(draft.state)
+    now = draft.state
+    options = []
+    for mhz in (hz // 1_000_000, -(-hz // 1_000_000)):
+        start = mhz * 1_000_000 + twin.freq(now) % 1_000_000
+        if twin.profile.receives(start) and (start - hz) % step_hz == 0:
+            options.append((abs(twin.freq(now) // 1_000_000 - mhz) + abs(start - hz) // step_hz, mhz, start > hz))
+    _, mhz, down = min(options)
+    if twin.freq(now) != hz or not draft.known:
+        lit = When(not_shows="M")
+        words = "it turns by whole megahertz while M is lit"
+        draft.step(title, [coarse], when=lit, say=f"If M is out: push {coarse}", why=words)
+        up = twin.freq(now) // 1_000_000 <= mhz
+        turn = routes.turner(twin.vfo, "tune", 1 if up else -1)
+        draft.step(title, [f"{turn} until {mhz}"], say=f"Turn to {mhz} MHz", why=why)
+        draft.step(title, [coarse], say=f"Push {coarse}: M goes out", why="now by the step again")
+        turn = routes.turner(twin.vfo, "tune", -1 if down else 1)
+        say = f"Turn to {twin.frequency(hz)}, whichever way is nearer"
+        draft.step(title, [f"{turn} until {twin.frequency(hz)}"], shows=twin.frequency(hz), say=say, why=why)
+    if not draft.known:
+        draft.certain -= {s for s in draft.certain if s in (twin.shift, *twin.offsets)}
+
+
+def _types_to(draft: Draft, entry: Screen, hz: int) -> bool:
+    return entered_hz(draft.twin, draft.state, entry, digits_for(entry, hz)) == hz
 
 
 def _after_auto_shift(draft: Draft, hz: int) -> None:
     """Note what the automatic shift did, as far as it is certain to be on."""
     twin = draft.twin
-    if twin.auto_shift is None or twin.shift is None or twin.offset is None or draft.known:
+    offset = twin.offset_at(hz)
+    if twin.auto_shift is None or twin.shift is None or offset is None or draft.known:
         return
-    draft.certain -= {twin.shift, twin.offset}
+    draft.certain -= {twin.shift, offset}
     on = twin.settings[twin.auto_shift].domain.meaning(draft.value(twin.auto_shift)) == "on"
     if twin.auto_shift in draft.certain and on:
         draft.certain.add(twin.shift)
         if twin.shift_rule(hz):
-            draft.certain.add(twin.offset)
+            draft.certain.add(offset)
 
 
-def set_all(draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int, str], title: str | None = None) -> None:
-    """Bring settings to their values by the cheapest routes, in the order of least effort.
-
-    ``title`` puts all of it under one chapter.  A setting whose list stands behind the key
-    of another is set together with that one.
-    """
-    twin = draft.twin
-    todo = {s: v for s, v in needed.items() if not draft.is_right(s, v)}
-    todo = without_disturbed(routes, todo)
-    behind: dict[int, tuple[int, int]] = {}
-    for use, value in needed.items():
-        hidden = twin.settings[use].then if twin.settings[use].then is not None else dict(twin.settings[use].inner).get(value)
-        if hidden in todo or (use in todo and hidden in needed):
-            assert hidden is not None
-            behind[use] = (hidden, needed[hidden])
-            todo.pop(hidden, None)
-            todo[use] = value
-    quick: dict[int, tuple[str, ...]] = {}
-    lists: dict[int, dict[int, int]] = {}
-    for setting, value in todo.items():
-        presses = routes.presses(twin.vfo, "step", twin.settings[setting].name)
-        via = routes.to_setting(setting)
-        if presses is not None and (via is None or _quick_s(draft, setting, value, presses) < 3.0):
-            quick[setting] = presses
-        else:
-            assert via is not None, f"{twin.settings[setting].name} cannot be set"
-            lists.setdefault(via.list_screen, {})[setting] = value
-    for list_screen, chosen in lists.items():
-        _set_in_list(draft, routes, list_screen, chosen, whys, behind, title)
-    for setting, presses in quick.items():
-        _set_quick(draft, setting, todo[setting], presses, whys)
-
-
-def _quick_s(draft: Draft, setting: int, value: int, presses: tuple[str, ...]) -> float:
-    count = draft.twin.settings[setting].domain.count
-    return ((value - draft.value(setting)) % count if setting in draft.certain else count - 1) * len(presses) * TAP_S
-
-
-def _set_quick(draft: Draft, setting: int, value: int, presses: tuple[str, ...], whys: dict[int, str]) -> None:
-    s = draft.twin.settings[setting]
-    text = s.domain.text(value)
-    rule = next((r for r in draft.twin.profile.icons if r.fact == str(s.means) and r.value == text), None)
-    shown = rule.icon if rule else text
-    title = CHAPTER_OF.get(s.means, "Width and power")
-    draft.step(title, [f"{' '.join(presses)} until {shown}"], shows=shown, say=f"{s.name} {text}", why=whys.get(setting, ""))
-    draft.now_certain(setting)
-
-
-def _set_in_list(
-    draft: Draft,
-    routes: Routes,
-    list_screen: int,
-    todo: dict[int, int],
-    whys: dict[int, str],
-    behind: dict[int, tuple[int, int]],
-    one_title: str | None,
-) -> None:
-    twin = draft.twin
-    screen = twin.screens[list_screen]
-    at = draft.state.cursors[list_screen] if screen.remembers else 0
-    opening: list[str] = list(routes.open_list(twin.vfo, list_screen))
-    place = {e.setting: i for i, e in enumerate(screen.entries)}
-    title = one_title or "Frequency"
-    for setting in tour(routes, list_screen, at, todo):
-        title = one_title or CHAPTER_OF.get(twin.settings[setting].means, "Width and power")
-        via = Via(list_screen=list_screen, entry=place[setting])
-        _set_one(draft, routes, via, todo[setting], opening, whys.get(setting, ""), title, behind.get(setting))
-        opening = []
-    leave = key_for(screen, "home")
-    if leave is not None:
-        word = "; it does not send there" if leave == "[PTT]" else ""
-        draft.step(
-            title, [leave], when=When(screen=screen.shows), say=f"Leave the list: tap {leave}{word}", why="the settings are kept"
-        )
-
-
-def _set_one(
-    draft: Draft,
-    routes: Routes,
-    via: Via,
-    value: int,
-    opening: list[str],
-    why: str,
-    title: str,
-    behind: tuple[int, int] | None,
-) -> None:
-    twin = draft.twin
-    screen = twin.screens[via.list_screen]
-    entry = screen.entries[via.entry]
-    assert entry.setting is not None
-    setting = twin.settings[entry.setting]
-    value_screen = twin.screens[twin.profile.screen("value")]
-    cursor = draft.state.cursor if not opening else draft.state.cursors[via.list_screen]
-    go = routes.go_to_entry(via.list_screen, cursor, via.entry)
-    open_key, keep_key = key_for(screen, "open_entry"), key_for(value_screen, "keep_back")
-    assert open_key is not None and keep_key is not None
-    actions = [*opening, *([go] if go else []), open_key]
-    draft.step(title, actions, shows=setting.name, say=f"Open {setting.name}", why=why)
-    text = setting.domain.text(value)
-    change, clicks = _change(draft, routes, entry.setting, value, draft.state.value)
-    turns = [change]
-    if behind is not None:
-        hidden, wanted = behind
-        inner_key = keep_key if setting.then is not None else key_for(value_screen, "inner")
-        assert inner_key is not None
-        change, more = _change(draft, routes, hidden, wanted, draft.value(hidden))
-        turns += [inner_key, change]
-        text, clicks = f"{text} {twin.settings[hidden].domain.text(wanted)}", clicks + more
-    many = f" (up to {clicks} clicks)" if clicks > MANY_CLICKS else ""
-    draft.step(title, [*turns, keep_key], shows=entry.name, say=f"{setting.name} to {text}, keep it{many}", why=why)
-    draft.now_certain(entry.setting)
-    if behind is not None:
-        draft.now_certain(behind[0])
-
-
-def _change(draft: Draft, routes: Routes, setting: int, value: int, at: int) -> tuple[str, int]:
-    """Return the action that brings the open value from ``at`` to the wanted one, and its clicks."""
-    s = draft.twin.settings[setting]
-    count = s.domain.count
-    if s.digits and not s.turned:
-        return f"{int(s.domain.meaning(value)) // s.digit_hz:0{s.digits}d}", 0
-    back = setting not in draft.certain and isinstance(s.domain, Amounts)
-    apart = (value - at) % count
-    return routes.until(at, value, count, s.wraps, s.domain.text(value), back), min(apart, count - apart)
+def channel_needs(draft: Draft, goal: Goal) -> tuple[dict[int, int], dict[int, str]]:
+    """Return the values that the channel needs and the reason of each."""
+    needed = required_values(draft.twin, goal.channel)
+    return needed, {s: _why(goal, draft.twin.settings[s].means) for s in needed}
 
 
 def settings(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Set everything that the channel stores."""
-    twin = draft.twin
-    channel = goal.channel
-    needed = required_values(twin, channel)
-    whys = {s: _why(goal, twin.settings[s].means) for s in needed}
+    needed, whys = channel_needs(draft, goal)
     wide, why_wide = set_wide_needs(draft)
     set_all(draft, routes, wide | needed, why_wide | whys)
     _check_reverse(draft, routes, goal)
@@ -313,7 +274,7 @@ def _check_reverse(draft: Draft, routes: Routes, goal: Goal) -> None:
         return
     if draft.value(draft.twin.shift or 0) == 0:
         return
-    shown = frequency(goal.channel.rx_hz)
+    shown = draft.twin.frequency(goal.channel.rx_hz)
     draft.step(
         "Try",
         [" ".join(actions)],
@@ -326,7 +287,9 @@ def _check_reverse(draft: Draft, routes: Routes, goal: Goal) -> None:
 
 def _why(goal: Goal, means: Means) -> str:
     channel, reasons = goal.channel, goal.reasons
-    if means in (Means.SHIFT, Means.OFFSET):
+    if means is Means.MODE:
+        return "a channel in FM; every band keeps its own mode"
+    if means in (Means.SHIFT, Means.OFFSET, Means.SEND_FREQUENCY):
         if channel.is_simplex:
             return f"simplex: {reasons.get('tx_hz', 'sends where it listens')}".replace("simplex: simplex: ", "simplex: ")
         return f"send on {megahertz(channel.tx_hz or 0)}: {reasons.get('tx_hz', 'as asked')}"

@@ -8,7 +8,7 @@ import re
 from dataclasses import dataclass
 
 from vocator.core.radio.actions import Action
-from vocator.core.radio.inputs import Chord, Hold, Tap, Turn, Wait
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Tap, Turn, Type, Wait
 
 SPELLING = dict(
     zip(
@@ -40,7 +40,7 @@ def say_value(text: str) -> str:
 class Cap:
     """One thing to press, ready to be drawn.
 
-    ``kind`` is tap, hold, digits, turn or wait; ``key`` the radio's word; ``held`` a key
+    ``kind`` is tap, hold, digits, turn, touch, type or wait; ``key`` the radio's word; ``held`` a key
     to keep down meanwhile; ``until`` what shall show; ``way`` is + or − for a turn.
     """
 
@@ -56,7 +56,7 @@ def caps(action: Action) -> list[Cap]:
     """Return what an action asks a hand to do, in order."""
     inputs = action.inputs
     until = action.until or ""
-    if len(inputs) > 1 and all(isinstance(i, Tap) and i.key.isdigit() for i in inputs):
+    if len(inputs) > 1 and all(isinstance(i, Tap) and i.key in "0123456789." for i in inputs):
         return [Cap("digits", "".join(i.key for i in inputs if isinstance(i, Tap)))]
     found = []
     for place, given in enumerate(inputs):
@@ -64,7 +64,12 @@ def caps(action: Action) -> list[Cap]:
         held = ""
         if isinstance(given, Chord):
             held, given = given.held, given.then
-        if isinstance(given, Tap):
+        if isinstance(given, Tap | Hold) and given.key.startswith(TOUCH):
+            seconds = given.ms / 1000 if isinstance(given, Hold) else 0
+            found.append(Cap("touch", given.key.removeprefix(TOUCH), seconds, held, until if last else ""))
+        elif isinstance(given, Type):
+            found.append(Cap("type", given.text))
+        elif isinstance(given, Tap):
             kind = "digits" if given.key.isdigit() and not held else "tap"
             found.append(Cap(kind, given.key, 0, held, until if last else ""))
         elif isinstance(given, Hold):
@@ -85,6 +90,11 @@ def say_action(action: Action) -> str:
         held = f"keep {cap.held} down and " if cap.held else ""
         if cap.kind == "digits":
             words.append(f"{held}type {say_value(cap.key)}{until}")
+        elif cap.kind == "touch":
+            long = f" and keep touching for {cap.seconds:g} second{'' if cap.seconds == 1 else 's'}" if cap.seconds else ""
+            words.append(f"touch {cap.key}{long}{until}")
+        elif cap.kind == "type":
+            words.append(f"type {spell(cap.key)}")
         elif cap.kind == "tap":
             words.append(f"{held}tap {cap.key}{until}")
         elif cap.kind == "hold":

@@ -48,7 +48,8 @@ def _fill(twin: Twin, base: State, goal: Goal) -> State:
     slots = list(base.slots)
     for index in (goal.slot, goal.slot + 1, goal.slot - 1, 0):
         slots[index % len(slots)] = other
-    return base._replace(slots=tuple(slots), positions=(goal.slot,) * len(base.positions))
+    position = goal.slot if goal.slot != twin.profile.call_slot else 0
+    return base._replace(slots=tuple(slots), positions=(position,) * len(base.positions))
 
 
 def _in_memory(twin: Twin, s: State, unit: int | None = None) -> State:
@@ -65,6 +66,10 @@ def _memories(twin: Twin, base: State, filled: State, goal: Goal) -> Iterator[Na
     yield "the slot free among occupied ones", filled._replace(slots=with_item(filled.slots, goal.slot, None))
     yield "every slot occupied", base._replace(slots=(other,) * len(base.slots))
     yield "the slot written last", filled._replace(last_written=goal.slot)
+    for rest, screen in enumerate(twin.screens):
+        if screen.kind == "rest" and rest not in (twin.vfo, twin.memory):
+            modes = with_item(filled.modes, filled.unit, rest)
+            yield f"{screen.word or screen.name} mode", filled._replace(modes=modes, screen=rest)
     full = other._replace(split_hz=other.rx_hz + 600_000) if other else None
     yield "the slot holding a split", filled._replace(slots=with_item(filled.slots, goal.slot, full))
 
@@ -90,7 +95,7 @@ def _values(twin: Twin, base: State, goal: Goal) -> Iterator[Named]:
     needed = required_values(twin, goal.channel)
     wrong_all = base
     for setting, s in enumerate(twin.settings):
-        if (not s.stored and s.means is not Means.STEP) or s.domain.count < 2:
+        if (not s.stored and s.means not in (Means.STEP, Means.SEND_FREQUENCY)) or s.domain.count < 2:
             continue
         right, count = needed.get(setting, s.new[0]), s.domain.count
         wrong = (right + 1) % count
@@ -132,13 +137,15 @@ def _others(twin: Twin, filled: State, goal: Goal) -> Iterator[Named]:
         if heard is not None:
             moved = twin.watched(filled._replace(signals=(Signal(heard[0], "88.5"),)))
             yield f"a signal on {twin.profile.unit_word} {word}", moved
+    if any(b.verb == "coarse" for s in twin.screens for b in s.bind):
+        yield "whole megahertz left on", filled._replace(coarse=True)
     yield "a signal on the channel", filled._replace(signals=(Signal(goal.channel.rx_hz, "88.5"),))
 
 
 def _open(twin: Twin, filled: State) -> Iterator[Named]:
     for state in open_states(twin):
         screen = twin.screens[state.screen]
-        mode = "memory" if state.modes[state.unit] == twin.memory else "VFO"
+        mode = "memory" if twin.in_memory(state) else "VFO"
         half = ", half typed" if state.typed else ""
         yield (
             f"{screen.name} open in {mode} mode{half}",

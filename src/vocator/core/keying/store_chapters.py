@@ -1,11 +1,12 @@
 """The chapters from the try to the read-back: try, store, name, read back."""
 
 from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import Goal
+from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.routes import Routes, Via, binding_for, key_for
 from vocator.core.keying.setting_chapters import set_frequency
+from vocator.core.keying.setting_ways import leave_list
 from vocator.core.keying.sheet import When
-from vocator.core.radio.display import frequency, lasting_icons
+from vocator.core.radio.display import lasting_icons
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.twin import Twin
@@ -15,7 +16,7 @@ ANTENNA = "Antenna or dummy load on. Listen first, then give your call sign."
 
 def try_it(draft: Draft, goal: Goal) -> None:
     """Look, listen, and send once if that is allowed."""
-    shown = frequency(goal.channel.rx_hz)
+    shown = draft.twin.frequency(goal.channel.rx_hz)
     draft.step(
         "Try", [], shows=shown, say=f"Look: {shown} stands there. Listen", why="what is heard now will be heard from the slot"
     )
@@ -30,21 +31,21 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
     if picker.occupied == "refuse" and not (draft.known and draft.state.slots[goal.slot] is None):
         _erase_if_occupied(draft, routes, goal)
     _write(draft, routes, goal, "write", f"Store into {twin.profile.slot_text(goal.slot)}")
-    if not reaches_by_offset(twin, goal.channel):
+    if not reaches_by_offset(twin, goal.channel) and twin.send_frequency is None:
         assert goal.channel.tx_hz is not None
-        _to_rest(draft)
+        _to_rest(draft, routes)
         _to_vfo(draft, picker)
         set_frequency(draft, routes, goal.channel.tx_hz, "Store", "the transmit frequency, for a second save")
         verb = "write_split" if binding_for(picker, "write_split") else "write"
         _write(draft, routes, goal, verb, "Store it as the transmit frequency of the same slot")
-    _to_rest(draft)
+    _to_rest(draft, routes)
     _look_at_slot(draft, routes, goal)
 
 
 def _to_vfo(draft: Draft, picker: Screen) -> None:
     """Go back to VFO mode where the store left the radio in memory mode."""
     if picker.after == "memory":
-        key = Routes(draft.twin).mode_key(draft.twin.memory, "vfo", draft.state.unit)
+        (key,) = Routes(draft.twin).mode_keys(draft.twin.memory, draft.twin.vfo, draft.state.unit)
         draft.step("Store", [key], say=f"Back to VFO mode: tap {key}", why="the transmit frequency is typed there")
 
 
@@ -53,29 +54,31 @@ def _picker(twin: Twin, verb: str) -> Screen:
 
 
 def _open(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
-    """Return the presses that open a picker from where the draft stands."""
+    """Return the presses that open a picker or an editor from where the draft stands."""
     assert via is not None
     if via.list_screen < 0:
         return list(via.actions)
-    twin = draft.twin
-    screen = twin.screens[via.list_screen]
-    in_list = draft.state.screen == via.list_screen
-    opening = [] if in_list else list(routes.open_list(draft.state.modes[draft.state.unit], via.list_screen))
-    cursor = draft.state.cursor if in_list else draft.state.cursors[via.list_screen]
-    go = routes.go_to_entry(via.list_screen, cursor, via.entry)
-    open_key = key_for(screen, "open_entry")
-    assert open_key is not None
-    return [*opening, *([go] if go else []), open_key]
+    cursor = routes.cursor_at(draft.state, via.list_screen)
+    return [*routes.go_to_list(draft.state, via.list_screen), *routes.open_entry(via.list_screen, cursor, via.entry)]
 
 
-def _pick(draft: Draft, routes: Routes, picker: Screen, slot: int) -> str:
-    """Return the action that picks a slot once the picker is open."""
-    twin = draft.twin
-    text = twin.profile.slot_text(slot)
+def _pick(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
+    """Return the actions that pick a slot once the picker is open."""
+    profile = draft.twin.profile
+    text = profile.slot_text(slot)
     if picker.digits:
-        return text
-    at = {"lowest_free": twin.lowest_free(draft.state), "position": draft.state.positions[draft.state.unit]}.get(picker.starts, 0)
-    return routes.until(at, slot, twin.profile.slot_count, True, text)
+        return [text] if text.isdigit() else [routes.until(profile.screen(picker.name), "pick", 0, 0, 1, True, text)]
+    screen = profile.screen(picker.name)
+    if picker.touched:
+        return [f"touch line {text}"]
+    at = {"lowest_free": draft.twin.lowest_free(draft.state), "position": draft.state.positions[draft.state.unit]}.get(
+        picker.starts, 0
+    )
+    if profile.group_size:
+        size, count = profile.group_size, profile.slot_count // profile.group_size
+        group = routes.until(screen, "pick_group", at // size, slot // size, count, True, profile.group_text(slot))
+        return [group, routes.until(screen, "pick", at % size, slot % size, size, True, text)]
+    return [routes.until(screen, "pick", at, slot, profile.slot_count, True, text)]
 
 
 def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> None:
@@ -85,13 +88,15 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> Non
     assert key is not None
     opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
     named = letter_keys(picker, goal.channel.label) if verb == "write" and goal.channel.label else []
-    actions = [*opening, _pick(draft, routes, picker, goal.slot), *named, key]
+    actions = [*opening, *_pick(draft, routes, picker, goal.slot), *named, key]
     if picker.asks and picker.occupied != "ask":
         yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "confirm")
         assert yes is not None
         actions.append(yes)
     shows = picker.message or None
     if picker.after == "memory":
+        shows = twin.profile.slot_text(goal.slot)
+    if picker.after == "stay":
         shows = twin.profile.slot_text(goal.slot)
     if shows is None and picker.after == "list":
         shows = next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
@@ -133,7 +138,7 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
     draft.step(
         "Store",
-        [*opening, _pick(draft, routes, picker, goal.slot)],
+        [*opening, *_pick(draft, routes, picker, goal.slot)],
         say=f"Look at slot {slot} before storing",
         why="this radio refuses an occupied slot",
     )
@@ -149,31 +154,32 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     )
 
 
-def _to_rest(draft: Draft) -> None:
-    """Leave the list that a store returned to."""
-    _leave_list(draft, "Store", "the slot is written")
-
-
-def _leave_list(draft: Draft, title: str, why: str) -> None:
+def _to_rest(draft: Draft, routes: Routes, title: str = "Store", why: str = "the slot is written") -> None:
+    """Leave the list or the memory list that a store, a name or an erase returned to."""
+    leave_list(draft, routes, title, why)
     screen = draft.twin.screens[draft.state.screen]
-    if screen.kind == "list":
+    if screen.kind == "picker":
         key = key_for(screen, "home")
         assert key is not None
-        draft.step(title, [key], when=When(screen=screen.shows), say=f"Leave the list: tap {key}", why=why)
+        draft.step(title, [key], when=When(screen=screen.shows), say=f"Leave the memory list: {key}", why=why)
 
 
 def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Go to memory mode and look at the frequency, before a name covers it; then at the send side by reverse."""
     twin = draft.twin
-    slot, shown = twin.profile.slot_text(goal.slot), frequency(goal.channel.rx_hz)
-    if not twin.in_memory(draft.state):
-        key = routes.mode_key(twin.vfo, "memory", draft.state.unit)
+    slot, shown = twin.profile.slot_text(goal.slot), draft.twin.frequency(goal.channel.rx_hz)
+    at = draft.state.modes[draft.state.unit]
+    called = goal.slot == twin.profile.call_slot
+    target = min(twin.call_screens) if called else twin.memory
+    if at != target:
+        keys = routes.mode_keys(at, target, draft.state.unit)
         why = "it opens at the slot written; read the frequency, not the name"
-        draft.step("Store", [key], shows=slot, say=f"Memory mode: slot {slot}, {shown}", why=why)
+        word = "Call channel" if called else f"Memory mode: slot {slot}"
+        draft.step("Store", list(keys), shows=None if called else slot, say=f"{word}, {shown}", why=why)
     actions = routes.presses(twin.memory, "reverse")
     tx_hz = goal.channel.tx_hz
     if actions and tx_hz is not None and not goal.channel.is_simplex:
-        sent = frequency(tx_hz)
+        sent = draft.twin.frequency(tx_hz)
         draft.step(
             "Store",
             [" ".join(actions)],
@@ -194,7 +200,9 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     editor = next((s for s in twin.screens if s.kind == "label"), None)
     if label is None or editor is None or _picker(twin, "write").letters:
         return
-    if key_for(editor, "push_on"):
+    if editor.keyboard:
+        _name_on_keyboard(draft, routes, goal, editor, label)
+    elif key_for(editor, "push_on"):
         _name_pushed(draft, routes, editor, label)
     elif key_for(editor, "onward"):
         _name_over_old(draft, routes, editor, label)
@@ -204,9 +212,23 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
 
 def _letter(draft: Draft, routes: Routes, editor: Screen, letter: str, from_letter: str) -> str:
     """Return the turn that brings the blinking place to a letter."""
-    characters = editor.characters
+    characters, screen = editor.characters, draft.twin.profile.screen(editor.name)
     at, to = characters.index(from_letter), characters.index(letter)
-    return routes.until(at, to, len(characters), True, "space" if letter == " " else letter)
+    return routes.until(screen, "choose", at, to, len(characters), True, "space" if letter == " " else letter)
+
+
+def _name_on_keyboard(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str) -> None:
+    """The label is typed on a keyboard on the screen, opened from the memory list."""
+    twin = draft.twin
+    picker = next(s for s in twin.screens if s.kind == "picker" and binding_for(s, "open", editor.name))
+    opening = routes.presses(twin.memory, "open", picker.name)
+    name, keep = key_for(picker, "open", editor.name), key_for(editor, "keep_label")
+    assert opening is not None and name is not None and keep is not None
+    actions = [*opening, *_pick(draft, routes, picker, goal.slot), name]
+    words = f"Open the memory list, slot {twin.profile.slot_text(goal.slot)}, {name}"
+    draft.step("Name", actions, say=words, why=f"a keyboard of {editor.length} characters opens, empty")
+    draft.step("Name", [f"type {label}", keep], shows=label, say=f"Type {label}, {keep}", why="read it before you keep it")
+    _to_rest(draft, routes, "Name", "the name is kept")
 
 
 def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
@@ -258,7 +280,7 @@ def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str) -> 
         draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
     draft.step("Name", [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
     if home is None:
-        _leave_list(draft, "Name", "the label is kept")
+        _to_rest(draft, routes, "Name", "the label is kept")
 
 
 def read_back(draft: Draft, goal: Goal) -> None:
@@ -266,27 +288,20 @@ def read_back(draft: Draft, goal: Goal) -> None:
     twin = draft.twin
     stored = draft.state.slots[goal.slot]
     slot = twin.profile.slot_text(goal.slot)
-    icons = _expected_icons(draft) if stored else ()
+    icons = tuple(dict.fromkeys(lasting_icons(twin, stored))) if stored else ()
     label = f" or {goal.channel.label}" if goal.channel.label else ""
     signs = " ".join(icons) or "no icon"
     draft.step(
         "Read back",
         [],
         shows=slot,
-        say=f"Look: {slot}, {frequency(goal.channel.rx_hz)}{label}, {signs}",
+        say=f"Look: {slot}, {draft.twin.frequency(goal.channel.rx_hz)}{label}, {signs}",
         why="frequency or name, sign, tone, width and power as stored",
     )
     for icon in icons:
         draft.step("Read back", [], shows=icon, say=f"{icon} shows", why=_icon_words(twin, icon))
     if goal.on_air:
         draft.step("Read back", ["[PTT]"], say="Send once more from the slot, with your call sign", why=ANTENNA, on_air=True)
-
-
-def _expected_icons(draft: Draft) -> tuple[str, ...]:
-    """Return the icons that the slot itself lights."""
-    stored = draft.state.slots[draft.state.positions[draft.state.unit]]
-    assert stored is not None
-    return tuple(dict.fromkeys(lasting_icons(draft.twin, stored)))
 
 
 def _icon_words(twin: Twin, icon: str) -> str:
@@ -305,47 +320,87 @@ def _icon_words(twin: Twin, icon: str) -> str:
 def go_to_slot(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:
     """Go to memory mode and to the slot, by its digits or by turning."""
     twin = draft.twin
-    key = routes.mode_key(twin.vfo, "memory", draft.state.unit)
     slot = twin.profile.slot_text(goal.slot)
-    draft.step(title, [key], say="Memory mode", why="a slot number shows")
-    typed = binding_for(twin.screens[twin.memory], "enter")
-    go = slot if typed else routes.until(0, 0, 1, True, slot)
-    draft.step(title, [go], shows=slot, say=f"Go to slot {slot}", why="read the frequency, sign and tone there")
+    if goal.slot == twin.profile.call_slot:
+        keys = routes.mode_keys(twin.vfo, min(twin.call_screens), draft.state.unit)
+        draft.step(title, list(keys), say=f"{slot} mode", why="read the frequency, sign and tone there")
+        return
+    keys = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
+    draft.step(title, list(keys), say="Memory mode", why="a slot number shows")
+    go = [slot] if binding_for(twin.screens[twin.memory], "enter") else [routes.until(twin.memory, "recall", 0, 0, 1, True, slot)]
+    if twin.profile.group_size:
+        group = twin.profile.group_text(goal.slot)
+        go.insert(0, routes.until(twin.memory, "next_group", 0, 0, 1, True, group))
+    draft.step(title, go, shows=slot, say=f"Go to slot {slot}", why="read the frequency, sign and tone there")
 
 
 def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Erase a slot that holds a channel, by a picker or from memory mode."""
     twin = draft.twin
-    both = next((s for s in twin.screens if s.kind == "picker" and binding_for(s, "erase") and binding_for(s, "write")), None)
-    if both is not None:
-        erase = key_for(both, "erase")
-        assert erase is not None
-        dialogue = _open(draft, routes, routes.to_screen(twin.vfo, both.name))
-        erasing = [*dialogue, _pick(draft, routes, both, goal.slot), erase]
-        draft.step("Store", erasing, say="Open the store dialogue, pick the slot, erase it", why="there is no way back")
-        return
-    if any(s.kind == "picker" and binding_for(s, "erase") for s in twin.screens):
+    erasing = [s for s in twin.screens if s.kind == "picker" and binding_for(s, "erase")]
+    if any(s.occupied_mark and not binding_for(s, "write") for s in erasing):
         _erase_if_occupied(draft, routes, goal)
-        _to_rest(draft)
+        _to_rest(draft, routes, why="the slot is empty")
         return
+    if erasing:
+        _erase_picked(draft, routes, goal, erasing[0])
+        return
+    if goal.slot == twin.profile.call_slot:
+        slot = twin.profile.slot_text(goal.slot)
+        raise Beyond("erase", f"{slot} can only be overwritten on this radio", "Store another channel there.")
     go_to_slot(draft, routes, goal, "Store")
     at_once = key_for(twin.screens[twin.memory], "erase_shown")
     if at_once is not None:
         draft.step("Store", [at_once], say=f"Erase: {at_once}", why="look at the slot number first: it does not ask")
         return
+    listed = routes.to_entry(lambda e: e.verb == "erase_shown")
+    if listed is not None:
+        actions = [*routes.go_to_list(draft.state, listed.list_screen), *routes.open_entry(listed.list_screen, 0, listed.entry)]
+        draft.step("Store", actions, say=f"Erase: {', '.join(actions)}", why="look at the slot number first: it does not ask")
+        return
     question = next(s for s in twin.screens if s.kind == "question" and binding_for(s, "erase"))
-    opening = routes.presses(twin.memory, "open", question.name)
+    opening = _through_questions(routes, question)
     yes = key_for(question, "erase")
-    assert opening is not None and yes is not None
+    assert opening and yes is not None
     draft.step(
         "Store", [*opening], shows=question.text, say=f"Ask to erase: {question.text}", why="look at the slot number first"
     )
     draft.step("Store", [yes], say=f"Erase: tap {yes}", why="there is no way back")
 
 
+def _through_questions(routes: Routes, question: Screen) -> list[str]:
+    """Return the presses from memory mode to a question, maybe through others."""
+    actions: list[str] = []
+    while True:
+        found = routes.presses(routes.twin.memory, "open", question.name)
+        if found is not None:
+            return [*found, *actions]
+        before = next(s for s in routes.twin.screens if binding_for(s, "open", question.name))
+        key = key_for(before, "open", question.name)
+        assert key is not None
+        actions.insert(0, key)
+        question = before
+
+
+def _erase_picked(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> None:
+    """Pick the slot in a list of slots and erase it there."""
+    twin = draft.twin
+    erase = key_for(picker, "erase")
+    assert erase is not None
+    opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
+    actions = [*opening, *_pick(draft, routes, picker, goal.slot), erase]
+    if picker.asks:
+        yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "erase")
+        assert yes is not None
+        actions.append(yes)
+    draft.step("Store", actions, say="Open the list, pick the slot, erase it", why="there is no way back")
+    _to_rest(draft, routes, why="the slot is empty")
+
+
 def unseen(twin: Twin, goal: Goal) -> list[str]:
     """Name the stored values that this radio's memory mode cannot show."""
     facts = {r.fact for r in twin.profile.icons}
+    facts |= {"signalling"} if "sent" in facts else set()
     tone = goal.channel.tone
     limits = []
     for word, used in (("tone", tone.tone_tx or tone.tone_rx), ("code", tone.dcs_tx or tone.dcs_rx)):

@@ -5,53 +5,90 @@ from functools import cache
 from itertools import product
 
 from vocator.core.keying.effort import TAP_S
-from vocator.core.keying.exploration import look_of, open_states
-from vocator.core.radio.inputs import Hold, Input, Tap, Wait
+from vocator.core.keying.exploration import Look, look_of, open_states
+from vocator.core.keying.routes import press_text
+from vocator.core.radio.inputs import TOUCH, Hold, Input, Tap, Wait
+from vocator.core.radio.profile import Press
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
 LOW_BEEP_S = 7.0  # a beep worries; it is worth some seconds of waiting
 MOST_KEYS = 3
+DEEPEST = 5
 
 
 @cache
-def ways_home(twin: Twin) -> dict[tuple[str, str], tuple[str, ...]]:
-    """Return for each look (screen, lit layer) the cheapest actions that lead home from all states of it.
+def ways_home(twin: Twin) -> dict[Look, tuple[str, ...]]:
+    """Return for each look the cheapest actions that lead home from all states of it.
 
-    A way sends nothing, changes no slot and no setting.  A look without a way is left out.
+    A way sends nothing and changes no slot and no setting; only where nothing else leads
+    home may it change settings of the VFO, and then rather to what they are when new.  A
+    look without a way is left out.  Looks that differ in their words only and share a way
+    are one.
     """
-    looks: dict[tuple[str, str], list[State]] = defaultdict(list)
+    looks: dict[Look, list[State]] = defaultdict(list)
     for state in open_states(twin):
-        looks[look_of(twin, state)].append(state)
-    candidates = _candidates(twin)
-    found = {}
+        if not twin.at_rest(state):
+            looks[look_of(twin, state)].append(state)
+    together: dict[Look, list[State]] = defaultdict(list)
     for look, states in looks.items():
-        priced = [(cost, way) for way in candidates if (cost := _cost(twin, states, way)) is not None]
-        if priced:
-            found[look] = tuple(_text(given) for given in min(priced, key=lambda x: x[0])[1])
+        together[look._replace(text="")] += states
+    candidates = _candidates(twin)
+    found: dict[Look, tuple[str, ...]] = {}
+    for look, states in together.items():
+        apart = {full: _best(twin, own, candidates) for full, own in looks.items() if full._replace(text="") == look}
+        one = _best(twin, states, candidates)
+        dearest = max((way[0] for way in apart.values() if way), default=0.0)
+        if one and (len(apart) == 1 or one[0] <= dearest):
+            found[look] = one[1]
+        else:
+            found |= {full: way[1] for full, way in apart.items() if way}
     return found
 
 
+def _best(twin: Twin, states: list[State], candidates: list[tuple[Input, ...]]) -> tuple[float, tuple[str, ...]] | None:
+    for kept in (KEPT, tuple(name for name in KEPT if name != "values")):
+        priced = [(cost, way) for way in candidates if (cost := _cost(twin, states, way, kept)) is not None]
+        if priced:
+            cost, way = min(priced, key=lambda x: x[0])
+            return cost, tuple(_text(given) for given in way)
+    return None
+
+
+def way_from(twin: Twin, s: State) -> tuple[str, ...]:
+    """Return the way home from an open state; raises KeyError where none is known."""
+    look, ways = look_of(twin, s), ways_home(twin)
+    return ways[look] if look in ways else ways[look._replace(text="")]
+
+
 def _candidates(twin: Twin) -> list[tuple[Input, ...]]:
+    """Return waits, every one or two taps, and three of the keys that leave something."""
     keys: dict[Input, None] = {}
-    for screen in twin.screens:
-        for binding in screen.bind:
-            press = binding.press
-            if press.kind == "tap" and not press.held and press.key not in ("PTT", "PUSH") and not press.key.isdigit():
-                keys[Tap(press.key)] = None
-    leaving: set[Input] = set()
-    for binding in (b for x in twin.screens for b in x.bind if b.verb in ("home", "back", "back_to_list") and not b.press.held):
+    leaving: dict[Input, None] = {}
+    for binding in (b for x in twin.screens for b in x.bind):
         press = binding.press
-        leaving.add(Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key))
-        if press.key not in ("PTT", "PUSH"):
-            keys[Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key)] = None
-    keys = dict.fromkeys(sorted(keys, key=lambda k: k not in leaving))
+        if press.kind not in ("tap", "hold") or press.held or press.key in ("PTT", "PUSH", TOUCH + "OWN") or press.key.isdigit():
+            continue
+        given: Input = Hold(press.key, press.ms) if press.kind == "hold" else Tap(press.key)
+        if binding.verb in LEAVING:
+            leaving[given] = None
+        if press.kind == "tap":
+            keys[given] = None
+    keys = {**leaving, **keys}
     waits: dict[Input, None] = {Wait(s.quiet_ms): None for s in twin.screens if s.quiet_ms}
-    taps = [way for n in range(1, MOST_KEYS + 1) for way in product(keys, repeat=n)]
-    return [*((wait,) for wait in waits), *taps]
+    taps = [way for n in (1, 2) for way in product(keys, repeat=n)]
+    deep = [(key,) * n for key in leaving for n in range(MOST_KEYS + 1, DEEPEST + 1)]
+    return [*((wait,) for wait in waits), *taps, *product(leaving, repeat=MOST_KEYS), *deep]
 
 
-def _cost(twin: Twin, states: list[State], way: tuple[Input, ...]) -> float | None:
+LEAVING = frozenset({"home", "back", "back_to_list", "leave_entry", "take_value"})
+
+
+KEPT = ("unit", "modes", "freqs", "values", "slots", "reverse", "group")
+CHANGED_S = 1.0
+
+
+def _cost(twin: Twin, states: list[State], way: tuple[Input, ...], kept: tuple[str, ...]) -> float | None:
     worst = 0.0
     for state in states:
         after, cost = state, 0.0
@@ -60,22 +97,23 @@ def _cost(twin: Twin, states: list[State], way: tuple[Input, ...]) -> float | No
             after, effects = twin.act(after, given)
             if effects.transmitting_hz is not None:
                 return None
-            cost += TAP_S if isinstance(given, Tap) else given.ms / 1000  # type: ignore[union-attr]
+            cost += given.ms / 1000 if isinstance(given, Wait | Hold) else TAP_S
             cost += LOW_BEEP_S * len(effects.beeps)
             if lit and twin.screens[after.screen].kind not in ("rest", "layer"):
                 cost += LOW_BEEP_S  # a lit layer is let go out, not led into another screen
-        if not _harmless(twin, state, after):
+        if not twin.at_rest(after) or any(getattr(state, name) != getattr(after, name) for name in kept):
             return None
+        cost += CHANGED_S * sum(
+            a != b and b != new for a, b, new in zip(state.values, after.values, twin.start.values, strict=True)
+        )
         worst = max(worst, cost)
     return worst
-
-
-def _harmless(twin: Twin, before: State, after: State) -> bool:
-    kept = ("unit", "modes", "freqs", "values", "slots", "reverse", "group")
-    return twin.screens[after.screen].kind == "rest" and all(getattr(before, name) == getattr(after, name) for name in kept)
 
 
 def _text(given: Input) -> str:
     if isinstance(given, Wait):
         return f"wait {given.ms / 1000:g}s"
-    return f"[{given.key} {given.ms // 1000}s]" if isinstance(given, Hold) else f"[{given.key}]"  # type: ignore[union-attr]
+    if isinstance(given, Hold):
+        return press_text(Press("hold", given.key, given.ms))
+    assert isinstance(given, Tap)
+    return press_text(Press("tap", given.key))

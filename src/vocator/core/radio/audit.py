@@ -18,7 +18,8 @@ def unreachable(profile: Profile) -> list[str]:
     listed = {e.setting for s in profile.screens for e in s.entries}
     listed |= {other for s in profile.settings for _, other in s.inner}
     listed |= {s.then for s in profile.settings if s.then is not None}
-    stepped = {b.arg for s in profile.screens for b in s.bind if b.verb == "step"}
+    at_once = ("step", "adjust", "open_value", "take_value", "lend")
+    stepped = {b.arg.partition("=")[0] for s in profile.screens for b in s.bind if b.verb in at_once}
     for index, setting in enumerate(profile.settings):
         if index not in listed and setting.name not in stepped:
             found.append(f"setting {setting.name}: no list and no key changes it")
@@ -41,9 +42,11 @@ def traps(profile: Profile) -> list[str]:
         "relabel",
         "keep_pushed",
         "erase",
+        "take",
+        "take_value",
     }
     return [
         f"screen {s.name}: no key and no quiet time leaves it"
         for s in profile.screens
-        if s.kind != "rest" and not s.quiet_ms and not any(b.verb in leaving for b in s.bind)
+        if s.kind != "rest" and not s.lets_through and not s.quiet_ms and not any(b.verb in leaving for b in s.bind)
     ]

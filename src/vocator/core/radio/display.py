@@ -42,20 +42,18 @@ def display(m: Machine, s: State) -> Display:
     shows = m.screens[s.modes[s.unit]].shows if screen.kind == "layer" else screen.shows
     main, slot, small, focus = _KINDS[screen.kind](m, s, screen)
     icons = _icons(m, s, screen) if screen.kind in ("rest", "layer", "search") else ()
+    rest = m.screens[s.modes[s.unit]] if screen.kind in ("rest", "layer") else screen
     if s.message:
         main, focus = s.message, (s.message,)
     row = m.profile.units[s.unit] if len(m.profile.units) > 1 else None
-    pieces = [f"▶{row}" if row else "", slot or "", main, small, *icons]
+    at = rest.mark.format(slot=slot) if rest.mark else slot or ""
+    pieces = [f"▶{row}" if row else "", at, main, small, *icons]
     if screen.kind in ("rest", "layer"):
         power = _power_text(m, s)
-        focus = (*focus, *((row,) if row else ()), *((power,) if power else ()), *icons)
+        focus = (*focus, *((row,) if row else ()), *((power,) if power else ()), *icons, rest.word)
+        focus = (*focus, *(_now(m, s, level) for level in m.levels))
     own = " ".join(p for p in pieces if p)
     return Display(main, slot, icons, row, shows, " ".join([own, *_other_units(m, s)]), focus, own)
-
-
-def frequency(hz: int) -> str:
-    """Write a frequency as six digits: MHz and kHz, the half left out."""
-    return f"{hz // 1_000_000:03d}.{hz // 1000 % 1000:03d}"
 
 
 NO_FREQUENCY = "---.---"
@@ -65,12 +63,23 @@ Parts = tuple[str, str | None, str, tuple[str, ...]]
 
 def _rest(m: Machine, s: State, screen: Screen) -> Parts:
     pair = m.on_air(s)
-    main = frequency(pair[0]) if pair else NO_FREQUENCY
+    main = m.frequency(pair[0]) if pair else NO_FREQUENCY
     if not m.in_memory(s):
-        return main, None, "", (main,)
+        megahertz = (str(pair[0] // 1_000_000),) if s.coarse and pair else ()
+        return main, None, "M" if s.coarse else "", (main, *megahertz)
     slot = m.profile.slot_text(s.positions[s.unit])
     stored = m.shown_slot(s)
-    show = "label"
+    rest = m.screens[s.modes[s.unit]]
+    show = rest.face or "label"
+    if rest.face == "beside":
+        return (
+            main,
+            slot,
+            (stored.label or "") if stored else "",
+            (main, slot, *((stored.label,) if stored and stored.label else ())),
+        )
+    if m.profile.lit_labels:
+        show = "label" if stored is not None and stored.lit else "frequency"
     if m.shows:
         setting = m.shows[min(s.unit, len(m.shows) - 1)]
         show = m.settings[setting].domain.meaning(m.get(s, setting))
@@ -78,21 +87,40 @@ def _rest(m: Machine, s: State, screen: Screen) -> Parts:
         main = stored.label
     elif show == "slot" and stored is not None:
         main = f"CH-{slot}"
+    elif show == "number":
+        main = f"CH {slot}"
     group = f"G{s.group}" if s.group else ""
-    return main, slot, group, (main, slot)
+    own = m.profile.group_text(s.positions[s.unit])
+    return main, slot, group, (main, slot, *((own,) if own else ()))
 
 
 def _entry(m: Machine, s: State, screen: Screen) -> Parts:
+    if screen.reading:
+        return s.typed or "_", None, "", (s.typed,)
     typed = s.typed.ljust(screen.digits, "-")
     main = typed if screen.of == "slot" else f"{typed[:3]}.{typed[3:]}"
     return main, None, "", (main,)
 
 
+def _panel(m: Machine, s: State, screen: Screen) -> Parts:
+    """Buttons on a screen, each with its value beneath it."""
+    buttons = [b for b in screen.bind if b.verb in ("step", "open_value")]
+    values = [f"{b.arg} {_now(m, s, m.profile.setting_named(b.arg))}" for b in buttons]
+    return screen.text or m.frequency(m.freq(s)), None, " ".join(values), ()
+
+
+def _now(m: Machine, s: State, setting: int) -> str:
+    return m.settings[setting].domain.text(m.get(s, setting))
+
+
 def _list(m: Machine, s: State, screen: Screen) -> Parts:
     entry = screen.entries[s.cursor]
     if s.typed:
-        main = s.typed.ljust(screen.digits, "-")
-        return main, None, "", (main,)
+        main = s.typed.ljust((m.settings[s.opened].digits or 0) if screen.live else screen.digits, "-")
+        return main, None, entry.name if screen.live else "", (main,)
+    if screen.live and entry.setting is not None:
+        value = _now(m, s, entry.setting)
+        return entry.name, None, value, (entry.name, value)
     return entry.name, None, entry.number if entry.number != entry.name else "", (entry.name, entry.number)
 
 
@@ -113,10 +141,12 @@ def _picker(m: Machine, s: State, screen: Screen) -> Parts:
     if screen.occupied_mark:
         main = screen.occupied_mark + slot if stored else slot
         return main, None, "", (slot, main)
+    group = m.profile.group_text(s.pick)
     if not screen.shows_frequency:
         return slot, slot, "" if stored else "blinks", (slot,)
-    main = frequency(stored.rx_hz) if stored else NO_FREQUENCY
-    return s.letters or main, slot, "", (slot,)
+    main = m.frequency(stored.rx_hz) if stored else NO_FREQUENCY
+    beside = (stored.label or "") if stored and (screen.touched or m.profile.lit_labels) else screen.text
+    return s.letters or main, slot, beside, (slot, *((group,) if group else ()))
 
 
 def _question(m: Machine, s: State, screen: Screen) -> Parts:
@@ -124,6 +154,8 @@ def _question(m: Machine, s: State, screen: Screen) -> Parts:
 
 
 def _label(m: Machine, s: State, screen: Screen) -> Parts:
+    if screen.keyboard:
+        return s.letters or DOT * screen.length, m.profile.slot_text(s.pick), "", (s.letters,)
     if screen.letters:
         stored = s.slots[s.pick]
         return (
@@ -142,12 +174,14 @@ def _label(m: Machine, s: State, screen: Screen) -> Parts:
 def _search(m: Machine, s: State, screen: Screen) -> Parts:
     setting = m.settings[s.opened]
     text = setting.domain.text(s.value)
-    return text, None, setting.name, (text,)
+    name = screen.titles[screen.chain.index(s.opened)] if screen.titles else setting.name
+    return text, None, name, (text,)
 
 
 _KINDS = {
     "rest": _rest,
     "layer": _rest,
+    "panel": _panel,
     "entry": _entry,
     "list": _list,
     "value": _value,
@@ -182,15 +216,17 @@ def channel_facts(m: Machine, stored: Stored) -> frozenset[tuple[str, str]]:
     """Return what an icon can tell of a channel."""
     values = stored.values
     sent, opened = m.sides_of(values)
-    facts = {("tone_use", str(tone_use(sent, opened).mode)), ("width", m.meaning(values, m.width) or "wide")}
+    facts = {("tone_use", str(tone_use(sent, opened).mode)), ("width", str(m.channel(stored).width))}
     if stored.split_hz is None:
-        facts.add(("shift", m.meaning(values, m.shift) or "none"))
+        facts.add(("shift", (m.meaning(values, m.shift) if m.is_fm(values) else None) or "none"))
     else:
         difference = stored.split_hz - stored.rx_hz
         facts |= {("split", "any"), ("split", "above" if difference > 0 else "below" if difference < 0 else "equal")}
-    for side in (sent, opened):
+    for name, side in (("sent", sent), ("opened", opened)):
         if side is not None:
-            facts.add(("signalling", "code" if side[-1] in "NI" else "tone"))
+            word = "code" if side[-1] in "NI" else "tone"
+            facts |= {("signalling", word), (name, word)}
+    facts.add(("mode", m.channel(stored).mode))
     if m.tone_use is not None:
         facts.add(("use", m.settings[m.tone_use].domain.text(values[m.stored_place[m.tone_use]])))
     if m.power is not None and m.power in m.stored_place:
@@ -201,6 +237,8 @@ def channel_facts(m: Machine, stored: Stored) -> frozenset[tuple[str, str]]:
 
 
 def _power_text(m: Machine, s: State) -> str | None:
+    if m.power is not None and m.power not in m.stored_place:
+        return _now(m, s, m.power)
     stored = m.active(s)
     return m.channel(stored).power if stored is not None else None
 
@@ -211,8 +249,8 @@ def _other_units(m: Machine, s: State) -> list[str]:
     for unit, name in enumerate(m.profile.units):
         if unit == s.unit:
             continue
-        in_memory = s.modes[unit] == m.memory
+        in_memory = s.modes[unit] in m.memory_screens
         stored = s.slots[s.positions[unit]] if in_memory else None
         hz = stored.rx_hz if stored else s.freqs[unit * m.band_count + s.bands[unit]]
-        lines.append(f"{name}: {frequency(hz) if stored or not in_memory else NO_FREQUENCY}")
+        lines.append(f"{name}: {m.frequency(hz) if stored or not in_memory else NO_FREQUENCY}")
     return lines

@@ -32,6 +32,12 @@ class Chord(NamedTuple):
     then: "Tap | Hold | Turn"
 
 
+class Type(NamedTuple):
+    """A text typed on a keyboard on the screen."""
+
+    text: str
+
+
 class Wait(NamedTuple):
     """Time passes."""
 
@@ -44,4 +50,7 @@ class Hear(NamedTuple):
     signal: Signal | None
 
 
-Input = Tap | Hold | Turn | Chord | Wait | Hear
+TOUCH = "touch "
+"""What the name of a button on a screen begins with, among the names of keys."""
+
+Input = Tap | Hold | Turn | Chord | Type | Wait | Hear

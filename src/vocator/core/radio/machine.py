@@ -13,6 +13,7 @@ from vocator.core.radio.profile import CHANNEL_PARTS, Means, Profile, Screen
 from vocator.core.radio.state import Signal, State, Stored
 
 T = TypeVar("T")
+WIDTHS = frozenset(str(w) for w in Width)
 
 
 class Machine:
@@ -25,13 +26,18 @@ class Machine:
         self.band_count = len(profile.bands)
         self.vfo = profile.screen("vfo")
         self.memory = profile.screen("memory")
+        self.memory_screens = frozenset(i for i, s in enumerate(profile.screens) if s.shows == "memory" and s.kind == "rest")
+        self.call_screens = frozenset(i for i, s in enumerate(profile.screens) if s.shows == "call")
         self.stored = tuple(i for i, s in enumerate(profile.settings) if s.stored)
         self.stored_place = {setting: place for place, setting in enumerate(self.stored)}
         self._lay_out()
         find = profile.setting_for
         self.shift, self.offset, self.step = find(Means.SHIFT), find(Means.OFFSET), find(Means.STEP)
+        self.offsets = profile.settings_for(Means.OFFSET)
+        self.mode, self.send_frequency = find(Means.MODE), find(Means.SEND_FREQUENCY)
         self.width, self.power, self.show = find(Means.WIDTH), find(Means.POWER), find(Means.SHOW)
         self.busy, self.beep, self.auto_shift = find(Means.BUSY_LOCK), find(Means.BEEP), find(Means.AUTO_SHIFT)
+        self.polarity = find(Means.POLARITY)
         self.tone_use, self.tone, self.code = find(Means.TONE_USE), find(Means.TONE), find(Means.CODE)
         self.sides = tuple(find(m) for m in (Means.SEND_TONE, Means.SEND_CODE, Means.OPEN_TONE, Means.OPEN_CODE))
         self.side_uses = (find(Means.SEND_USE), find(Means.OPEN_USE))
@@ -48,6 +54,10 @@ class Machine:
         groups = profile.settings_for(Means.GROUP)
         self.chosen_group = groups[0] if groups and profile.settings[groups[0]].scope == "set" else None
         self.unit_of = dict(profile.unit_of)
+        adjusted = dict.fromkeys(
+            b.arg for s in profile.screens if s.kind == "rest" for b in s.bind if b.verb == "adjust" and b.press.held
+        )
+        self.levels = tuple(profile.setting_named(name) for name in adjusted)
         self.start = self._new_state()
 
     def _setting_value(self, text: str) -> tuple[int, int]:
@@ -104,23 +114,48 @@ class Machine:
 
     def get(self, s: State, setting: int) -> int:
         """Return the index of a setting's value."""
-        if self.settings[setting].scope == "slot":
+        x = self.settings[setting]
+        if x.scope == "slot":
             stored = self.shown_slot(s)
             return stored.group if stored else 0
+        if x.means is Means.BAND:
+            return s.bands[s.unit]
+        if self.profile.edits_slots and self.in_memory(s) and (stored := self.shown_slot(s)) is not None:
+            if x.stored:
+                return stored.values[self.stored_place[setting]]
+            if setting == self.send_frequency:
+                return x.domain.find_meaning(str(stored.split_hz)) or 0 if stored.split_hz is not None else 0
         return s.values[self.place(s, setting)]
 
     def put(self, s: State, setting: int, index: int) -> State:
         """Set a value alone, without what it disturbs."""
-        if self.settings[setting].scope == "slot":
-            position = s.positions[s.unit]
-            stored = s.slots[position]
-            assert stored is not None
-            return s._replace(slots=with_item(s.slots, position, stored._replace(group=index)))
+        x = self.settings[setting]
+        if x.means is Means.BAND:
+            return s._replace(bands=with_item(s.bands, s.unit, index))
+        if x.scope == "slot":
+            return self._put_in_slot(s, group=index)
+        if self.profile.edits_slots and self.in_memory(s) and (stored := self.shown_slot(s)) is not None:
+            if x.stored:
+                return self._put_in_slot(s, values=with_item(stored.values, self.stored_place[setting], index))
+            if setting == self.send_frequency:
+                return self._put_in_slot(s, split_hz=int(x.domain.meaning(index)) if index else None)
         return s._replace(values=with_item(s.values, self.place(s, setting), index))
 
+    def _put_in_slot(self, s: State, **parts: object) -> State:
+        """Change what the slot shown holds; raises TypeError on an empty one."""
+        position = s.positions[s.unit]
+        stored = s.slots[position]
+        assert stored is not None
+        return s._replace(slots=with_item(s.slots, position, stored._replace(**parts)))  # type: ignore[arg-type]
+
     def keep(self, s: State, setting: int, index: int) -> State:
-        """Set a value and what it disturbs."""
+        """Set a value and what it disturbs; a step that snaps moves the frequency down to it."""
         s = self.put(s, setting, index)
+        for other, value in self.settings[setting].clears:
+            s = self.put(s, other, value)
+        if self.settings[setting].snaps:
+            step = self.step_hz(s)
+            s = self.set_freq(s, self.freq(s) // step * step)
         if index:
             for other, value in self.settings[setting].disturbs:
                 s = self.put(s, other, value)
@@ -144,7 +179,8 @@ class Machine:
 
     def apply_auto_shift(self, s: State, hz: int) -> State:
         """Set shift and offset as the automatic shift does for a typed frequency."""
-        if self.auto_shift is None or self.shift is None or self.offset is None:
+        offset = self.offset_at(hz)
+        if self.auto_shift is None or self.shift is None or offset is None:
             return s
         if self.settings[self.auto_shift].domain.meaning(self.get(s, self.auto_shift)) != "on":
             return s
@@ -152,9 +188,13 @@ class Machine:
         shift = self.settings[self.shift].domain.find_meaning(rule[0] if rule else "none")
         s = self.put(s, self.shift, shift or 0)
         if rule:
-            offset = self.settings[self.offset].domain.find_meaning(str(rule[1]))
-            s = self.put(s, self.offset, offset or 0)
+            s = self.put(s, offset, self.settings[offset].domain.find_meaning(str(rule[1])) or 0)
         return s
+
+    def offset_at(self, hz: int) -> int | None:
+        """Return the setting that holds the offset for a frequency, None where the radio has none there."""
+        band = self.band_of(hz)
+        return next((i for i in self.offsets if self.settings[i].band in (-1, band)), None)
 
     def shift_rule(self, hz: int) -> tuple[str, int] | None:
         """Return shift and offset (hertz) of the automatic shift table for ``hz``."""
@@ -164,8 +204,9 @@ class Machine:
         return None
 
     def step_hz(self, s: State) -> int:
-        """Return the tuning step in use, hertz."""
-        assert self.step is not None
+        """Return the tuning step in use, hertz; that of the dial where no setting says it."""
+        if self.step is None:
+            return self.profile.tune_hz
         meaning = self.settings[self.step].domain.meaning(self.get(s, self.step))
         if meaning == "auto":
             return 5_000 if self.freq(s) < 300_000_000 else 12_500
@@ -175,7 +216,11 @@ class Machine:
 
     def in_memory(self, s: State) -> bool:
         """Whether the unit in use stands in memory mode."""
-        return s.modes[s.unit] == self.memory
+        return s.modes[s.unit] in self.memory_screens
+
+    def takes_settings(self, s: State) -> bool:
+        """Whether the unit in use stands where a channel can be made up: in VFO mode, or in a slot that can be edited."""
+        return s.modes[s.unit] == self.vfo or (self.profile.edits_slots and self.in_memory(s) and self.shown_slot(s) is not None)
 
     def shown_slot(self, s: State) -> Stored | None:
         """Return what the memory position of the unit in use holds."""
@@ -184,20 +229,36 @@ class Machine:
     def stored_from_vfo(self, s: State) -> Stored:
         """Return the VFO as a store would write it."""
         group = self.get(s, self.chosen_group) if self.chosen_group is not None else 0
-        return Stored(self.freq(s), None, tuple(self.get(s, i) for i in self.stored), None, group)
+        split = None
+        if self.send_frequency is not None:
+            index = s.values[self.place(s, self.send_frequency)]
+            split = int(self.settings[self.send_frequency].domain.meaning(index)) if index else None
+        values = tuple(s.values[self.place(s, i)] for i in self.stored)
+        return Stored(self.freq(s), split, values, None, group)
 
-    def occupied(self, s: State, start: int, direction: int, group: int = 0) -> Iterator[int]:
-        """Yield the occupied slots (of a group, 0 for all) after ``start``, round and round once."""
-        count = self.profile.slot_count
+    def occupied(self, s: State, start: int, direction: int, group: int = 0, among: range | None = None) -> Iterator[int]:
+        """Yield the occupied slots (of a group, 0 for all; of a range) after ``start``, round and round once."""
+        slots = among if among is not None else range(self.profile.plain_slots)
+        count, at = len(slots), start - slots.start
         for distance in range(1, count + 1):
-            index = (start + direction * distance) % count
+            index = slots[(at + direction * distance) % count]
             stored = s.slots[index]
             if stored is not None and (not group or stored.group == group):
                 yield index
 
+    def after_erased(self, s: State, position: int) -> int | None:
+        """Return the slot that shows after the one at ``position`` was erased: of its group first."""
+        own = next(self.occupied(s, position, +1, among=self.profile.group_of(position)), None)
+        return own if own is not None else next(self.occupied(s, position, +1), None)
+
     def lowest_free(self, s: State) -> int:
-        """Return the lowest free slot, the first where none is free."""
-        return next((i for i, stored in enumerate(s.slots) if stored is None), 0)
+        """Return the lowest free slot (of the group last used), the first where none is free."""
+        slots = self.profile.group_of(min(s.positions[s.unit], self.profile.plain_slots - 1))
+        return next((i for i in slots if s.slots[i] is None), slots[0])
+
+    def frequency(self, hz: int) -> str:
+        """Write a frequency as this radio does."""
+        return frequency_text(self.profile.frequency_format, hz)
 
     # -- channels --------------------------------------------------------------------
 
@@ -219,12 +280,20 @@ class Machine:
         """Return what a channel sends on, reverse left out, hertz."""
         if stored.split_hz is not None:
             return stored.split_hz
+        if not self.is_fm(stored.values):
+            return stored.rx_hz
         shift = self.meaning(stored.values, self.shift)
-        offset = int(self.meaning(stored.values, self.offset) or 0)
+        offset = int(self.meaning(stored.values, self.offset_at(stored.rx_hz)) or 0)
         return stored.rx_hz + {"plus": offset, "minus": -offset}.get(shift or "", 0)
+
+    def is_fm(self, values: tuple[int, ...]) -> bool:
+        """Whether a slot's values stand for FM: always, on a radio without other modes."""
+        return (self.meaning(values, self.mode) or "FM") == "FM" and (self.meaning(values, self.width) or "wide") in WIDTHS
 
     def sides_of(self, values: tuple[int, ...]) -> tuple[str | None, str | None]:
         """Return what is sent and what opens: a tone, a code or None each."""
+        if not self.is_fm(values):
+            return None, None
         if self.tone_use is not None:
             use = self.meaning(values, self.tone_use)
             tone, code = self.meaning(values, self.tone), self.meaning(values, self.code)
@@ -232,6 +301,8 @@ class Machine:
             if self.sides[0] is not None:
                 tone, opened = self.meaning(values, self.sides[0]), self.meaning(values, self.sides[2])
                 opened = tone if opened == "none" else opened
+                polarity = self.meaning(values, self.polarity)
+                code = code[:-1] + polarity if code and polarity else code
             if use == "send":
                 return tone, None
             if use == "send_and_open":
@@ -240,6 +311,8 @@ class Machine:
                 return None, opened
             if use == "code":
                 return code, code
+            if use == "send_code":
+                return code, None
             return None, None
         if self.side_uses[0] is not None:
             return self._side(values, 0), self._side(values, 1)
@@ -256,6 +329,11 @@ class Machine:
     def is_on(self, s: State, setting: int | None) -> bool:
         """Whether a setting exists and is at the value that means on."""
         return setting is not None and self.settings[setting].domain.meaning(self.get(s, setting)) == "on"
+
+    def at_rest(self, s: State) -> bool:
+        """Whether nothing is open; a layer that lets every other key through counts as nothing."""
+        screen = self.screens[s.screen]
+        return screen.kind == "rest" or screen.lets_through
 
     def reversed(self, s: State) -> bool:
         """Whether receive and transmit are swapped, by a key or by a setting."""
@@ -280,7 +358,11 @@ class Machine:
         return s
 
     def active(self, s: State) -> Stored | None:
-        """Return what the unit in use receives: its slot in memory mode, else its VFO."""
+        """Return what the unit in use receives: its slot in memory or call mode, else its VFO."""
+        if s.modes[s.unit] in self.call_screens:
+            return s.slots[self.profile.call_slot]
+        if self.screens[s.modes[s.unit]].shows == "weather":
+            return self.stored_from_vfo(self.start)._replace(rx_hz=self.profile.weather_hz)
         if not self.in_memory(s):
             return self.stored_from_vfo(s)
         stored = self.shown_slot(s)
@@ -303,14 +385,16 @@ class Machine:
         return next((x for x in s.signals if pair and x.rx_hz == pair[0]), None)
 
     def locked_in_memory(self, setting: int) -> bool:
-        """Whether a setting makes up a channel, so that memory mode refuses it."""
+        """Whether a setting makes up a channel, so that memory mode refuses it (unless it edits the slot)."""
         return self.settings[setting].means in CHANNEL_PARTS
 
 
 @cache
 def _channel(machine: Machine, stored: Stored) -> Channel:
     values = stored.values
-    width = machine.meaning(values, machine.width)
+    fm = machine.is_fm(values)
+    width = (machine.meaning(values, machine.width) if fm else None) or "wide"
+    mode = "FM" if fm else (machine.meaning(values, machine.mode) or machine.meaning(values, machine.width) or "FM")
     power = machine.power
     word = None
     if power is not None and power in machine.stored_place:
@@ -319,10 +403,25 @@ def _channel(machine: Machine, stored: Stored) -> Channel:
         stored.rx_hz,
         machine.tx_hz(stored),
         tone_use(*machine.sides_of(values)),
-        Width(width or "wide"),
+        Width(width),
         word,
         stored.label,
+        mode,
     )
+
+
+def frequency_text(shape: str, hz: int) -> str:
+    """Write a frequency as a radio does.
+
+    ``six``: MHz and kHz, ``147.330``, the half left out.  ``eight``: MHz and five decimals,
+    ``147.33000``.  ``dotted``: MHz, kHz and tens of hertz, ``147.330.00``.
+    """
+    mhz, rest = divmod(hz, 1_000_000)
+    if shape == "eight":
+        return f"{mhz:03d}.{rest // 10:05d}"
+    if shape == "dotted":
+        return f"{mhz}.{rest // 1000:03d}.{rest % 1000 // 10:02d}"
+    return f"{mhz:03d}.{rest // 1000:03d}"
 
 
 def with_item(items: tuple[T, ...], index: int, item: T) -> tuple[T, ...]:

@@ -4,9 +4,10 @@ from dataclasses import dataclass
 
 from vocator.core.radio.actions import Action
 from vocator.core.radio.display import Display, display
-from vocator.core.radio.inputs import Chord, Hold, Input, Tap, Turn, Wait
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.core.radio.verbs import moved_value
 
 MOST_REPEATS = 20_000
 
@@ -26,10 +27,14 @@ class Tally:
     def add(self, given: Input) -> None:
         """Count one input."""
         if isinstance(given, Tap):
-            if given.key.isdigit():
+            if given.key.isdigit() or given.key == ".":
                 self.digits += 1
+            elif given.key.startswith(TOUCH):
+                self.touches += 1
             else:
                 self.taps += 1
+        elif isinstance(given, Type):
+            self.touches += len(given.text)
         elif isinstance(given, Hold):
             self.holds += 1
             self.hold_ms += given.ms
@@ -83,10 +88,22 @@ def _until(twin: Twin, s: State, action: Action, tally: Tally | None) -> Done:
             if tally is not None:
                 tally.add(given)
             s, _ = twin.act(s, given)
-        if target not in display(twin, s).focus:
+        if target not in focus(twin, s, action):
             raise UntilFailed(action.text, display(twin, s))
         return Done(s, (), None)
     return _step_until(twin, s, action, target, tally)
+
+
+def focus(twin: Twin, s: State, action: Action) -> tuple[str, ...]:
+    """Return what ``until`` compares with: what is being changed; on a panel, the value beneath the button."""
+    given = action.inputs[-1]
+    screen = twin.screens[s.screen]
+    if screen.kind == "panel" and isinstance(given, Tap):
+        handler = twin.tables[s.screen].taps.get(given.key)
+        if handler is not None and handler.name == "step":
+            setting = twin.profile.setting_named(handler.arg)
+            return (twin.settings[setting].domain.text(twin.get(s, setting)),)
+    return display(twin, s).focus
 
 
 def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally | None) -> Done:
@@ -97,7 +114,7 @@ def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally 
     ends = 0
     seen = {s._replace(idle_ms=0, message="", message_ms=0)}
     for _ in range(MOST_REPEATS):
-        if target in display(twin, s).focus:
+        if target in focus(twin, s, action):
             return Done(s, beeps, sent)
         before = s
         for given in inputs:
@@ -107,12 +124,25 @@ def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally 
             beeps += effects.beeps
             sent = effects.transmitting_hz if effects.transmitting_hz is not None else sent
         plain = s._replace(idle_ms=0, message="", message_ms=0)
-        if plain == before._replace(idle_ms=0, message="", message_ms=0) and isinstance(inputs[-1], Turn) and ends == 0:
-            ends, inputs = 1, (*inputs[:-1], Turn(inputs[-1].dial, -inputs[-1].clicks))
+        back = _back(twin, inputs[-1]) if ends == 0 else None
+        if plain == before._replace(idle_ms=0, message="", message_ms=0) and back is not None:
+            ends, inputs = 1, (*inputs[:-1], back)
         elif (ends == 0 and plain in seen) or (ends == 1 and plain == before._replace(idle_ms=0, message="", message_ms=0)):
             break
         seen.add(plain)
     raise UntilFailed(action.text, display(twin, s))
+
+
+def _back(twin: Twin, given: Input) -> Input | None:
+    """Return the opposite of a click or of a key that counts as one."""
+    if isinstance(given, Turn):
+        return Turn(given.dial, -given.clicks)
+    if isinstance(given, Tap):
+        pairs = [twin.pair(b.press) for x in twin.screens for b in x.bind if b.press.kind == "pair" and not b.press.held]
+        opposite = {a: b for pair in pairs for a, b in (pair, pair[::-1])}
+        opposite |= {a: b for a, n in twin.profile.turn_keys for b, m in twin.profile.turn_keys if n == -m}
+        return Tap(opposite[given.key]) if given.key in opposite else None
+    return None
 
 
 def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
@@ -132,8 +162,10 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
         direction = handler.clicks if handler else 0
     else:
         return None
-    if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick"):
+    if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick", "tune"):
         return None
+    if handler.name == "tune" or (handler.name == "change" and twin.settings[s.opened].by_step):
+        return _far(twin, s, given, direction, handler.name, action.until or "")
     place = _places(twin, s, handler.name, action.until or "")
     if place is None:
         return None
@@ -142,18 +174,48 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
         return []
     ahead = (to - at) * direction
     if wraps:
-        return _times(twin, given, direction, ahead % count)
+        return _times(twin, given, True, ahead % count)
     if ahead > 0:
-        return _times(twin, given, direction, ahead)
+        return _times(twin, given, True, ahead)
     to_end = (count - 1 - at) if direction > 0 else at
-    return [*_times(twin, given, direction, to_end + 1), *_times(twin, given, -direction, to_end + abs(to - at))]
+    return [*_times(twin, given, True, to_end + 1), *_times(twin, given, False, to_end + abs(to - at))]
 
 
-def _times(twin: Twin, given: Input, direction: int, count: int) -> list[Input]:
+def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: str) -> list[Input] | None:
+    """Count the clicks to a frequency or to an offset that goes by the tuning step, without carrying them out."""
+    if not isinstance(given, Turn) or twin.in_memory(s):
+        return None
+    count = 0
+    if verb == "change":
+        value, setting = s.value, twin.settings[s.opened]
+        wanted = setting.domain.find_text(target)
+        while value != wanted:
+            value, _ = moved_value(twin, s, s.opened, value, direction)
+            count += 1
+            if wanted is None or value == s.value or count > MOST_REPEATS:
+                return None
+        return _times(twin, given, True, count)
+    hz, step = twin.freq(s), 1_000_000 if s.coarse else twin.step_hz(s)
+    low, high = next(((a, b) for a, b in twin.profile.receive_hz if a <= hz <= b), (hz, hz))
+    for way in (direction, -direction):
+        to, count = hz, 0
+        while low <= to <= high:
+            if (str(to // 1_000_000) if s.coarse else twin.frequency(to)) == target:
+                ahead = _times(twin, given, way == direction, count)
+                if way == direction:
+                    return ahead
+                end = (high - hz) // step if direction > 0 else (hz - low) // step
+                return [*_times(twin, given, True, end + 1), *_times(twin, given, False, end + count)]
+            to, count = to + way * step, count + 1
+    return None
+
+
+def _times(twin: Twin, given: Input, onward: bool, count: int) -> list[Input]:
+    """Return so many clicks or taps as given, or of the opposite."""
     if isinstance(given, Turn):
-        return [Turn(given.dial, direction * count)] if count else []
-    opposite = {clicks: key for key, clicks in twin.profile.turn_keys}
-    return [Tap(opposite[direction])] * count
+        sign = 1 if (given.clicks > 0) == onward else -1
+        return [Turn(given.dial, sign * count)] if count else []
+    return [given if onward else _back(twin, given) or given] * count
 
 
 def _places(twin: Twin, s: State, verb: str, target: str) -> tuple[int, int, int, bool] | None:
@@ -164,9 +226,9 @@ def _places(twin: Twin, s: State, verb: str, target: str) -> tuple[int, int, int
         return None if to is None or not setting.turned else (s.value, to, setting.domain.count, setting.wraps)
     if verb == "pick":
         to = twin.profile.slot_index(target)
-        if to is None or twin.profile.slot_text(to) != target:
+        if to is None or twin.profile.slot_text(to) != target or twin.profile.group_size:
             return None
-        return s.pick, to, twin.profile.slot_count, True
+        return s.pick, to, twin.profile.slot_count, not twin.screens[s.screen].stops
     screen = twin.screens[s.screen]
     for index, entry in enumerate(screen.entries):
         if target in (entry.name, entry.number):

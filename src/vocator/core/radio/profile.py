@@ -36,6 +36,10 @@ class Means(StrEnum):
     GROUP = "group"
     BEEP = "beep"
     RESET = "reset"
+    MODE = "mode"
+    BAND = "band"
+    SEND_FREQUENCY = "send_frequency"
+    POLARITY = "polarity"
     OTHER = "other"
 
 
@@ -43,6 +47,7 @@ CHANNEL_PARTS = frozenset(
     {
         Means.SHIFT, Means.OFFSET, Means.TONE_USE, Means.TONE, Means.CODE, Means.SEND_TONE,
         Means.OPEN_TONE, Means.SEND_CODE, Means.OPEN_CODE, Means.WIDTH, Means.POWER, Means.SEND_USE, Means.OPEN_USE,
+        Means.MODE, Means.SEND_FREQUENCY, Means.POLARITY,
     }
 )  # fmt: skip
 
@@ -107,7 +112,7 @@ class Amounts:
     """Frequencies in even steps, ``low_hz`` to ``high_hz``.
 
     Written in MHz with ``decimals`` places, the whole part filled with zeros to ``whole``
-    digits; or, with ``khz_digits``, in kHz alone, so many digits.
+    digits; or, with ``bare_digits``, as a bare number of ``unit_hz``, at least so many digits.
     """
 
     low_hz: int
@@ -115,7 +120,8 @@ class Amounts:
     step_hz: int
     decimals: int
     whole: int = 1
-    khz_digits: int = 0
+    bare_digits: int = 0
+    unit_hz: int = 1000
 
     @property
     def count(self) -> int:
@@ -125,8 +131,8 @@ class Amounts:
     def text(self, index: int) -> str:
         """Write a value as the radio shows it."""
         hz = self.low_hz + index * self.step_hz
-        if self.khz_digits:
-            return f"{hz // 1000:0{self.khz_digits}d}"
+        if self.bare_digits:
+            return f"{hz // self.unit_hz:0{self.bare_digits}d}"
         mhz, rest = divmod(hz, 1_000_000)
         return f"{mhz:0{self.whole}d}.{rest:06d}"[: -(6 - self.decimals) or None]
 
@@ -136,8 +142,9 @@ class Amounts:
 
     def find_text(self, text: str) -> int | None:
         """Return the index of the value shown as ``text``."""
-        if self.khz_digits:
-            return self.find_meaning(str(int(text) * 1000)) if text.isdigit() and len(text) == self.khz_digits else None
+        if self.bare_digits:
+            index = self.find_meaning(str(int(text) * self.unit_hz)) if text.isdigit() and len(text) < 12 else None
+            return index if index is not None and self.text(index) == text else None
         whole, point, decimals = text.partition(".")
         if not point or not (whole + decimals).isdigit() or len(decimals) > 6:
             return None
@@ -153,6 +160,37 @@ class Amounts:
 
 
 @dataclass(frozen=True, slots=True)
+class OrNone:
+    """A word for nothing, and then amounts: ``= RX``, or a transmit frequency."""
+
+    word: str
+    amounts: Amounts
+
+    @property
+    def count(self) -> int:
+        """How many values there are."""
+        return self.amounts.count + 1
+
+    def text(self, index: int) -> str:
+        """Write a value as the radio shows it."""
+        return self.amounts.text(index - 1) if index else self.word
+
+    def meaning(self, index: int) -> str:
+        """Return ``none``, or hertz as digits."""
+        return self.amounts.meaning(index - 1) if index else "none"
+
+    def find_text(self, text: str) -> int | None:
+        """Return the index of the value shown as ``text``."""
+        index = self.amounts.find_text(text)
+        return 0 if text == self.word else None if index is None else index + 1
+
+    def find_meaning(self, meaning: str) -> int | None:
+        """Return the index of an amount in hertz, 0 for ``none``."""
+        index = self.amounts.find_meaning(meaning)
+        return 0 if meaning == "none" else None if index is None else index + 1
+
+
+@dataclass(frozen=True, slots=True)
 class Setting:
     """One thing that can be set, by the radio's name and the product's meaning.
 
@@ -164,6 +202,10 @@ class Setting:
     ``disturbs`` lists settings (by
     index) that are put to a value whenever this one is kept at anything but its first.
     ``digits`` says that the value is typed, so many digits in units of ``digit_hz``.
+    ``clears`` lists settings (by index) that are put to a value whenever this one is kept,
+    at whatever value.  ``snaps`` says that keeping this step moves the frequency down to it;
+    ``by_step`` that a click changes the value by the tuning step.  ``band`` is the VFO band
+    that this setting is for, -1 for any.
     """
 
     name: str
@@ -179,11 +221,19 @@ class Setting:
     disturbs: tuple[tuple[int, int], ...] = ()
     inner: tuple[tuple[int, int], ...] = ()
     then: int | None = None
+    clears: tuple[tuple[int, int], ...] = ()
+    snaps: bool = False
+    by_step: bool = False
+    band: int = -1
 
 
 @dataclass(frozen=True, slots=True)
 class Press:
-    """One thing that a hand can do: ``tap``, ``hold``, ``turn`` or ``digits``, maybe while ``held`` is down."""
+    """One thing that a hand can do: ``tap``, ``hold``, ``turn``, ``pair`` or ``digits``, maybe while ``held`` is down.
+
+    A ``pair`` is two keys, ``UP/DOWN``: the first counts as a click clockwise, the second as
+    one back.  Keys that begin with ``touch`` are buttons on a screen.
+    """
 
     kind: str
     key: str = ""
@@ -203,13 +253,14 @@ class Binding:
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """A line of a list: opens a setting's value, a screen, or nothing."""
+    """A line of a list: opens a setting's value, a screen, does a verb at once, or nothing."""
 
     name: str
     number: str = ""
     setting: int | None = None
     screen: str = ""
     mode: str = ""
+    verb: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -218,7 +269,7 @@ class Screen:
 
     The parameters below belong to single kinds: ``digits``, ``fill_half`` and ``grid``
     to entries, ``entries`` … to lists, ``starts`` … to pickers, ``length`` … to labels,
-    ``setting`` … to searches.
+    ``setting`` … to searches, ``word``, ``mark`` and ``face`` to rest screens.
     """
 
     name: str
@@ -258,6 +309,21 @@ class Screen:
     rasters_hz: tuple[int, ...] = ()
     letters: tuple[tuple[str, str], ...] = ()
     hit_only: bool = False
+    word: str = ""
+    mark: str = ""
+    face: str = ""
+    quiet_keeps: bool = False
+    live: bool = False
+    closes: bool = False
+    digit_ms: int = 0
+    lets_through: bool = False
+    stops: bool = False
+    reading: str = ""
+    first_hz: tuple[tuple[int, int], ...] = ()
+    keyboard: bool = False
+    chain: tuple[int, ...] = ()
+    titles: tuple[str, ...] = ()
+    touched: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -314,9 +380,13 @@ class Profile:
     unit_bands: tuple[int, ...]
     unit_of: tuple[tuple[str, int], ...]
     first_slot: int
-    slot_count: int
+    slot_texts: tuple[str, ...]
+    slot_keys: tuple[str, ...]
     slot_digits: int
+    call_slot: int
+    group_size: int
     keys: tuple[str, ...]
+    touches: tuple[str, ...]
     dials: tuple[str, ...]
     turn_keys: tuple[tuple[str, int], ...]
     free_keys: tuple[str, ...]
@@ -327,6 +397,12 @@ class Profile:
     label_length: int
     label_characters: str
     firmwares: tuple[Firmware, ...]
+    frequency_format: str
+    edits_slots: bool
+    lit_labels: bool
+    tune_hz: int
+    weather_hz: int
+    shift_on_click: bool
     panel: dict[str, object] = field(compare=False, repr=False, default_factory=dict)
     words: dict[str, str] = field(compare=False, repr=False, default_factory=dict)
 
@@ -353,20 +429,45 @@ class Profile:
                 return index
         raise KeyError(name)
 
+    @property
+    def slot_count(self) -> int:
+        """How many slots there are, a call slot counted too."""
+        return len(self.slot_texts)
+
+    @property
+    def plain_slots(self) -> int:
+        """How many slots memory mode goes through: all but a call slot."""
+        return self.slot_count - (self.call_slot >= 0)
+
     def slot_text(self, index: int) -> str:
         """Write a slot as the radio shows it: ``007``."""
-        return f"{self.first_slot + index:0{self.slot_digits}d}"
+        return self.slot_texts[index]
 
     def slot_key(self, index: int) -> str:
         """Write a slot as the command line does: ``7``."""
-        return str(self.first_slot + index)
+        return self.slot_keys[index]
 
     def slot_index(self, text: str) -> int | None:
         """Return the index of a slot written either way, None outside the radio's range."""
-        if not text.isdigit() or len(text) > 9:
+        if text in self.slot_keys:
+            return self.slot_keys.index(text)
+        if text in self.slot_texts:
+            return self.slot_texts.index(text)
+        if not text.isdigit() or len(text) > 9 or self.group_size:
             return None
         index = int(text) - self.first_slot
-        return index if 0 <= index < self.slot_count else None
+        return index if 0 <= index < self.plain_slots else None
+
+    def group_of(self, index: int) -> range:
+        """Return the slots of the same group, all where slots have no groups of their own."""
+        if not self.group_size:
+            return range(self.plain_slots)
+        first = index // self.group_size * self.group_size
+        return range(first, first + self.group_size)
+
+    def group_text(self, index: int) -> str:
+        """Write the group of a slot: ``G3`` of ``G3-17``."""
+        return self.slot_texts[index].partition("-")[0] if self.group_size else ""
 
     def may_send(self, hz: int) -> bool:
         """Whether the set transmits on ``hz``."""

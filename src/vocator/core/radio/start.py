@@ -41,21 +41,25 @@ def start_state(m: Machine, given: dict[str, Any]) -> State:
 
 def _position(m: Machine, s: State, given: dict[str, Any]) -> State:
     mode = given.get("mode") or "vfo"
-    if mode not in (screen.shows for screen in m.screens if screen.kind == "rest"):
-        raise StartError(f"mode {mode!r}; allowed: vfo, memory")
-    position = next((i for i, stored in enumerate(s.slots) if stored is not None), 0)
+    modes = dict.fromkeys(screen.shows for screen in m.screens if screen.kind == "rest")
+    if mode not in modes:
+        raise StartError(f"mode {mode!r}; allowed: {', '.join(modes)}")
+    position = next((i for i in range(m.profile.plain_slots) if s.slots[i] is not None), 0)
     if given.get("slot") is not None:
         position = _slot(m, str(given["slot"]))
+    if position == m.profile.call_slot:
+        raise StartError(f"slot {given['slot']!r}: memory mode does not go there; give mode call")
     s = s._replace(positions=(position,) * len(m.profile.units))
     rest = next(i for i, x in enumerate(m.screens) if x.kind == "rest" and x.shows == mode)
+    if mode == "memory":
+        rest = m.memory
     return s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest)
 
 
 def _slot(m: Machine, key: str) -> int:
     index = m.profile.slot_index(str(key))
     if index is None:
-        last = m.profile.first_slot + m.profile.slot_count - 1
-        raise StartError(f"slot {key!r}; allowed: {m.profile.first_slot} to {last}")
+        raise StartError(f"slot {key!r}; allowed: {m.profile.slot_keys[0]} to {m.profile.slot_keys[-1]}")
     return index
 
 
@@ -65,6 +69,8 @@ def _set_by_name(m: Machine, s: State, name: str, text: str) -> State:
     except KeyError:
         raise StartError(f"setting {name!r}; allowed: {', '.join(x.name for x in m.settings)}") from None
     index = m.settings[setting].domain.find_text(text)
+    if index is None and text == "-":
+        index = m.settings[setting].domain.find_text("−")
     if index is None:
         raise StartError(f"setting {name}: value {text!r} is none of the radio's")
     return m.put(s, setting, index)
@@ -91,6 +97,8 @@ def required_values(m: Machine, channel: Channel) -> dict[int, int]:
     _want_shift(m, channel, want)
     _want_tone(m, channel, want)
     want(m.width, str(channel.width), "width")
+    if m.mode is not None:
+        want(m.mode, channel.mode, "mode")
     if channel.power is not None and m.power is not None:
         index = m.settings[m.power].domain.find_text(channel.power)
         if index is None:
@@ -101,11 +109,16 @@ def required_values(m: Machine, channel: Channel) -> dict[int, int]:
 
 def _want_shift(m: Machine, channel: Channel, want: Any) -> None:
     shift_hz = 0 if channel.tx_hz is None else channel.tx_hz - channel.rx_hz
+    if m.send_frequency is not None:
+        if shift_hz and not reaches_by_offset(m, channel):
+            want(m.send_frequency, str(channel.tx_hz), "transmit frequency")
+            return
+        want(m.send_frequency, "none", "transmit frequency")
     if shift_hz == 0 or not reaches_by_offset(m, channel):
         want(m.shift, "none", "shift")
         return
     want(m.shift, "plus" if shift_hz > 0 else "minus", "shift")
-    want(m.offset, str(abs(shift_hz)), "offset")
+    want(m.offset_at(channel.rx_hz), str(abs(shift_hz)), "offset")
 
 
 def reaches_by_offset(m: Machine, channel: Channel) -> bool:
@@ -113,11 +126,27 @@ def reaches_by_offset(m: Machine, channel: Channel) -> bool:
     if channel.is_simplex:
         return True
     assert channel.tx_hz is not None
-    if m.shift is None or m.offset is None:
+    offset = m.offset_at(channel.rx_hz)
+    if m.shift is None or offset is None:
         return False
     if not any(low <= channel.rx_hz <= high and low <= channel.tx_hz <= high for low, high in m.profile.receive_hz):
         return False
-    return m.settings[m.offset].domain.find_meaning(str(abs(channel.tx_hz - channel.rx_hz))) is not None
+    apart = abs(channel.tx_hz - channel.rx_hz)
+    if m.settings[offset].by_step and not _by_step(m, offset, channel.rx_hz, apart):
+        return False
+    return m.settings[offset].domain.find_meaning(str(apart)) is not None
+
+
+EVERY_STEP_HZ = 25_000
+
+
+def _by_step(m: Machine, offset: int, rx_hz: int, apart_hz: int) -> bool:
+    """Whether an offset that goes by the tuning step can be reached: typed, or by the step that the frequency allows."""
+    setting = m.settings[offset]
+    if setting.digits:
+        return apart_hz % setting.digit_hz == 0
+    step_hz = int(m.settings[m.step].domain.meaning(m.settings[m.step].new[0])) if m.step is not None else 1
+    return apart_hz % EVERY_STEP_HZ == 0 or (apart_hz % step_hz == 0 and rx_hz % step_hz == 0)
 
 
 def _want_tone(m: Machine, channel: Channel, want: Any) -> None:
@@ -137,7 +166,10 @@ def _want_tone(m: Machine, channel: Channel, want: Any) -> None:
     if m.sides[0] is not None:
         _want_sides_by_use(m, channel, want)
         return
-    want(m.tone_use, str(tone.mode), "tone mode")
+    code_alone = tone.mode is ToneMode.CROSS and tone.dcs_tx is not None and tone.tone_rx is None and tone.dcs_rx is None
+    want(m.tone_use, "send_code" if code_alone else str(tone.mode), "tone mode")
+    if code_alone:
+        want(m.code, tone.dcs_tx or "none", "code")
     if tone.mode in (ToneMode.SEND, ToneMode.SEND_AND_OPEN):
         want(m.tone, tone.tone_tx or "none", "tone")
     elif tone.mode is ToneMode.CODE:
@@ -151,9 +183,18 @@ def _want_sides_by_use(m: Machine, channel: Channel, want: Any) -> None:
     want(m.tone_use, "send_and_open" if two_tones else str(tone.mode), "tone mode")
     if tone.tone_tx is not None:
         want(m.sides[0], tone.tone_tx, "tone")
-        want(m.sides[2], (tone.tone_rx or "none") if two_tones else "none", "tone")
+        assert m.sides[2] is not None
+        follows = m.settings[m.sides[2]].domain.find_meaning("none") is not None
+        if tone.tone_rx is not None and (two_tones or not follows):
+            want(m.sides[2], tone.tone_rx, "tone")
+        elif follows:
+            want(m.sides[2], "none", "tone")
     elif tone.mode is ToneMode.CODE:
-        want(m.code, tone.dcs_tx or "none", "code")
+        code = tone.dcs_tx or "none"
+        if m.polarity is not None:
+            want(m.polarity, code[-1], "code")
+            code = code[:-1] + "N"
+        want(m.code, code, "code")
 
 
 def _read_channel(m: Machine, given: dict[str, Any]) -> Channel:

@@ -20,6 +20,7 @@ class Stored(NamedTuple):
 
     ``values`` are the indices of the stored settings, in the profile's order.
     ``split_hz`` is a transmit frequency of its own, which puts the shift out of work.
+    ``lit`` says that the slot's label is shown, on radios that mark it slot by slot.
     """
 
     rx_hz: int
@@ -27,6 +28,7 @@ class Stored(NamedTuple):
     values: tuple[int, ...]
     label: str | None = None
     group: int = 0
+    lit: bool = False
 
 
 class State(NamedTuple):

@@ -7,11 +7,11 @@ what a verb means stands in ``verbs`` and its siblings.
 from dataclasses import replace
 from typing import NamedTuple
 
-from vocator.core.radio.inputs import Chord, Hear, Hold, Input, Tap, Turn, Wait
+from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Binding, Profile
+from vocator.core.radio.profile import Binding, Press, Profile
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import VERBS, Outcome, Verb, go_home, refused
+from vocator.core.radio.verbs import VERBS, Outcome, Verb, go_home, open_entry, refused
 from vocator.core.radio.verbs_air import AIR_VERBS, found
 from vocator.core.radio.verbs_entry import ENTRY_VERBS
 from vocator.core.radio.verbs_label import LABEL_VERBS
@@ -21,6 +21,7 @@ ALL_VERBS: dict[str, Verb] = VERBS | ENTRY_VERBS | AIR_VERBS | MEMORY_VERBS | LA
 
 TAP_MS = 500
 HOLD_MS = 1000
+WITH_DIGITS = frozenset({"fill", "clear_typed", "point", "take", "empty", "leave_entry"})
 
 
 class Handler(NamedTuple):
@@ -71,7 +72,13 @@ class Twin(Machine):
         mode = self.profile.screen(binding.mode) if binding.mode else -1
         handler = Handler(ALL_VERBS[binding.verb], binding.arg, mode, binding.verb)
         press = binding.press
-        if press.held:
+        if press.kind == "pair":
+            for key, clicks in zip(self.pair(press), (1, -1), strict=True):
+                if press.held:
+                    table.chords[(press.held, "tap", key)] = (0, handler._replace(clicks=clicks))
+                else:
+                    table.taps[key] = handler._replace(clicks=clicks)
+        elif press.held:
             table.chords[(press.held, press.kind, press.key)] = (press.ms, handler)
         elif press.kind == "digits":
             return table._replace(digits=handler)
@@ -80,9 +87,14 @@ class Twin(Machine):
         elif press.kind == "hold":
             table.holds[press.key] = tuple(sorted((*table.holds.get(press.key, ()), (press.ms, handler)), key=lambda h: h[0]))
         elif press.kind == "turn":
-            for dial in self.profile.dials:
+            for dial in [press.key] if press.key else self.profile.dials:
                 table.turns[dial] = handler
         return table
+
+    def pair(self, press: Press) -> tuple[str, str]:
+        """Return the two keys of a pair; a key's own name may hold a stroke."""
+        cuts = [(press.key[:i], press.key[i + 1 :]) for i, c in enumerate(press.key) if c == "/"]
+        return next((a, b) for a, b in cuts if a in self.profile.keys and b in self.profile.keys)
 
     # -- acting ----------------------------------------------------------------------
 
@@ -101,6 +113,8 @@ class Twin(Machine):
                 s, effects = self._tap(s, given.key)
             elif isinstance(given, Turn):
                 s, effects = self._turn(s, given)
+            elif isinstance(given, Type):
+                s, effects = self._type(s, given.text)
             else:
                 s, effects = self._chord(s, given)
         if s.signals and self.watch is not None:
@@ -116,15 +130,26 @@ class Twin(Machine):
         at = s._replace(screen=s.modes[s.unit], stack=()) if in_layer else s
         if (
             handler is None
-            or (handler.mode >= 0 and handler.mode != s.modes[s.unit])
-            or (handler.name == "step" and self.in_memory(s) and self.locked_in_memory(self.profile.setting_named(handler.arg)))
+            or (handler.mode >= 0 and not self._in_mode(s, handler.mode))
+            or (
+                handler.name == "step"
+                and not self.takes_settings(s)
+                and self.locked_in_memory(self.profile.setting_named(handler.arg))
+            )
         ):
             after, effects = at, LOW
         else:
             after, effects = handler.verb(self, at, handler.arg, n)
+        if handler is not None and handler.name == "type" and screen.digit_ms:
+            return after._replace(idle_ms=0), effects
         if (after.idle_ms or in_layer) and not (screen.window and effects.beeps == ("low",) and after.screen == s.screen):
             after = after._replace(idle_ms=0)
         return after, effects
+
+    def _in_mode(self, s: State, mode: int) -> bool:
+        """Whether the unit in use stands in a mode; memory mode may have several faces."""
+        now = s.modes[s.unit]
+        return now == mode or (mode in self.memory_screens and now in self.memory_screens)
 
     def _half_typed(self, s: State, key: str) -> Outcome:
         """Drop half-typed digits: silently by PTT, refused by the confirming key, else with a low beep."""
@@ -151,8 +176,13 @@ class Twin(Machine):
             handler = table.taps.get(key) or table.digits
             return self._run(s, handler, int(key))
         handler = table.taps.get(key)
-        if s.typed and (handler is None or handler.name not in ("fill", "clear_typed")):
+        screen = self.screens[s.screen]
+        if screen.lets_through and handler is None:
+            return self._tap(go_home(self, s), key)
+        if s.typed and (handler is None or handler.name not in WITH_DIGITS):
             return self._half_typed(s, key)
+        if handler is None and key.startswith(TOUCH):
+            return self._touched(s, key.removeprefix(TOUCH))
         if handler is None and key == "PTT" and self.screens[s.screen].kind == "layer":
             return self._tap(go_home(self, s), key)
         after, effects = self._run(s, handler, handler.clicks if handler else 0)
@@ -160,9 +190,39 @@ class Twin(Machine):
             after = after._replace(idle_ms=s.idle_ms)
         return after, effects
 
+    def _touched(self, s: State, name: str) -> Outcome:
+        """Touch what stands on the screen itself: a value's own button, an entry, a line of the memory list."""
+        screen = self.screens[s.screen]
+        if screen.touched and screen.kind == "value" and name == self.settings[s.opened].name:
+            return self._run(s, self.tables[s.screen].taps.get(TOUCH + "OWN"), 1)
+        if screen.touched and screen.kind == "list":
+            for index, entry in enumerate(screen.entries):
+                if entry.name == name:
+                    after, effects = open_entry(self, s._replace(cursor=index), "", 0)
+                    return (s._replace(idle_ms=0), LOW) if effects is LOW else (after._replace(idle_ms=0), effects)
+        slot = self.profile.slot_index(name)
+        if screen.touched and screen.kind == "picker" and slot is not None:
+            return s._replace(pick=slot, idle_ms=0), NOTHING
+        return self._run(s, None, 0)
+
+    def _type(self, s: State, text: str) -> Outcome:
+        """Type on the keyboard of a label; a character too many or unknown is refused with a low beep."""
+        screen = self.screens[s.screen]
+        if screen.kind != "label" or not screen.keyboard:
+            return self._run(s, None, 0)
+        beeps = 0
+        for character in text:
+            if len(s.letters) >= screen.length or character not in screen.characters:
+                beeps += 1
+            else:
+                s = s._replace(letters=s.letters + character)
+        return s._replace(idle_ms=0), Effects(("low",) * beeps)
+
     def _turn(self, s: State, given: Turn) -> Outcome:
         if not given.clicks:
             return s, NOTHING
+        if self.screens[s.screen].lets_through:
+            s = go_home(self, s)
         if s.typed:
             dropped, effects = self._half_typed(s, given.dial)
             rest = abs(given.clicks) - 1
@@ -180,7 +240,7 @@ class Twin(Machine):
             after, effects = self._turn(s._replace(unit=unit, screen=s.modes[unit]), given)
             return after._replace(unit=s.unit, screen=after.modes[s.unit]), effects
         handler = self.tables[s.screen].turns.get(given.dial)
-        if handler is None or (handler.mode >= 0 and handler.mode != s.modes[s.unit]):
+        if handler is None or (handler.mode >= 0 and not self._in_mode(s, handler.mode)):
             after, _ = self._run(s, None, given.clicks)
             return after, Effects(("low",) * abs(given.clicks))
         after, effects = self._run(s, handler, given.clicks)
@@ -206,6 +266,8 @@ class Twin(Machine):
                 self.pass_time(s._replace(idle_ms=0), given.ms), handler, handler.clicks * (given.ms * repeat // 1000)
             )
             return after, effects
+        if self.screens[s.screen].lets_through:
+            s = go_home(self, s)
         reached = [h for h in self.tables[s.screen].holds.get(given.key, ()) if h[0] <= given.ms]
         if not reached and given.ms < HOLD_MS:
             return self.pass_time(self._key_down(s), given.ms), NOTHING
@@ -234,8 +296,13 @@ class Twin(Machine):
         if s.typed:
             return self._half_typed(s, given.held)
         then = given.then
+        if self.screens[s.screen].lets_through:
+            s = go_home(self, s)
         if isinstance(then, Turn):
-            return s, Effects(("low",) * abs(then.clicks))
+            turning = self.tables[s.screen].chords.get((given.held, "turn", then.dial))
+            if turning is None or not then.clicks:
+                return s, Effects(("low",) * abs(then.clicks))
+            return self._run(s, turning[1], then.clicks)
         kind = "hold" if isinstance(then, Hold) else "tap"
         found_binding = self.tables[s.screen].chords.get((given.held, kind, then.key))
         if found_binding is None:
@@ -249,7 +316,7 @@ class Twin(Machine):
                 return later, LOW
             after, effects = self._run(later, handler, 1)
             return self.pass_time(after, then.ms - ms), effects
-        return self._run(s, handler, 1)
+        return self._run(s, handler, handler.clicks)
 
     # -- time and the ether ------------------------------------------------------------
 
@@ -267,6 +334,8 @@ class Twin(Machine):
             return s
         idle = s.idle_ms + ms
         if idle >= screen.quiet_ms:
+            if screen.quiet_keeps and screen.kind == "value":
+                s = self.keep(s, s.opened, s.value)
             return go_home(self, s)._replace(idle_ms=0)
         return s._replace(idle_ms=idle)
 
@@ -278,6 +347,11 @@ class Twin(Machine):
         while searched >= screen.step_ms and not found(self, s):
             searched -= screen.step_ms
             value = s.value + 1
+            if value >= domain.count and screen.chain:
+                opened = screen.chain[(screen.chain.index(s.opened) + 1) % len(screen.chain)]
+                domain = self.settings[opened].domain
+                s = s._replace(opened=opened, value=first)
+                continue
             s = s._replace(value=value if value < domain.count else first)
         return s._replace(searched_ms=0 if found(self, s) else searched)
 

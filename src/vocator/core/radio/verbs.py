@@ -9,7 +9,7 @@ of slots in ``verbs_memory``, of typing in ``verbs_entry``, of the air in ``verb
 from collections.abc import Callable
 
 from vocator.core.radio.machine import Machine, with_item
-from vocator.core.radio.profile import Means
+from vocator.core.radio.profile import Amounts, Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
 
 Outcome = tuple[State, Effects]
@@ -48,7 +48,7 @@ def go_back(m: Machine, s: State) -> State:
     """Leave the screen for the one that it was opened from."""
     if not s.stack:
         return go_home(m, s)
-    opened = -1 if m.screens[s.stack[-1]].kind in ("list", "rest") else s.opened
+    opened = -1 if m.screens[s.stack[-1]].kind in ("list", "rest", "panel") else s.opened
     cursor = s.cursor
     if m.screens[s.stack[-1]].kind == "list":
         cursor = s.cursors[s.stack[-1]]
@@ -61,6 +61,7 @@ def go_back(m: Machine, s: State) -> State:
         typed="",
         letters="",
         place=-1,
+        letter_key="",
         searched_ms=0,
     )
 
@@ -74,29 +75,40 @@ def up_to_list(m: Machine, s: State) -> State:
 
 def push(s: State, screen: int) -> State:
     """Go into a screen, remembering the way back."""
-    return s._replace(screen=screen, stack=(*s.stack, s.screen), typed="")
+    return s._replace(screen=screen, stack=(*s.stack, s.screen), typed="", letter_key="")
 
 
 def open_screen(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Open a screen by name: a list where it remembers, a picker at its start, a question or editor on its slot."""
     index = m.profile.screen(arg)
     screen = m.screens[index]
+    if screen.needs is not None and m.get(s, screen.needs[0]) not in screen.needs[1]:
+        return s, LOW
     if screen.kind == "list":
-        return push(s, index)._replace(cursor=s.cursors[index] if screen.remembers else 0), NOTHING
+        opened = push(s, index)._replace(cursor=s.cursors[index] if screen.remembers else 0)
+        return mark(m, opened), NOTHING
     if screen.kind == "picker":
-        pick = {"lowest_free": m.lowest_free(s), "position": s.positions[s.unit]}.get(screen.starts, 0)
-        return push(s, index)._replace(pick=pick, letters="", place=0), NOTHING
+        start = {"lowest_free": m.lowest_free(s), "position": s.positions[s.unit]}.get(screen.starts, 0)
+        return push(s, index)._replace(pick=start, letters="", place=0), NOTHING
     if screen.kind in ("question", "label"):
-        if s.slots[s.positions[s.unit]] is None:
+        slot = s.pick if m.screens[s.screen].kind == "picker" else s.positions[s.unit]
+        stored = s.slots[slot]
+        if stored is None:
             return s, LOW
-        stored = s.slots[s.positions[s.unit]]
-        old = (stored.label or "") if stored and screen.label_starts == "old" else None
+        old = (stored.label or "") if screen.label_starts == "old" else None
         old = "" if screen.label_starts == "blank" else old
-        letters = old[: screen.length].ljust(screen.length) if old is not None else ""
-        return push(s, index)._replace(
-            pick=s.positions[s.unit], letters=letters, place=0 if letters or screen.letters else -1
-        ), NOTHING
+        letters = old[: screen.length].ljust(screen.length) if old is not None and not screen.keyboard else ""
+        return push(s, index)._replace(pick=slot, letters=letters, place=0 if letters or screen.letters else -1), NOTHING
     return push(s, index), NOTHING
+
+
+def mark(m: Machine, s: State) -> State:
+    """Let the marked entry of a list whose values change at once be what is open."""
+    screen = m.screens[s.screen]
+    if not screen.live:
+        return s
+    setting = screen.entries[s.cursor].setting
+    return s._replace(opened=setting if setting is not None else -1)
 
 
 def open_value(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -105,7 +117,7 @@ def open_value(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def _open_setting(m: Machine, s: State, setting: int) -> Outcome:
-    if setting < 0 or (m.in_memory(s) and m.locked_in_memory(setting)):
+    if setting < 0 or (not m.takes_settings(s) and m.locked_in_memory(setting)):
         return s, LOW
     return push(s, m.profile.screen("value"))._replace(opened=setting, value=m.get(s, setting)), NOTHING
 
@@ -113,6 +125,12 @@ def _open_setting(m: Machine, s: State, setting: int) -> Outcome:
 def use_free_key(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Open the value that a free key was given."""
     return _open_setting(m, s, s.free[m.profile.free_keys.index(arg)])
+
+
+def open_inner(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Open the list that stands behind the value which a setting has now."""
+    setting = m.profile.setting_named(arg)
+    return _open_setting(m, s, dict(m.settings[setting].inner).get(m.get(s, setting), -1))
 
 
 def assign(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -126,7 +144,7 @@ def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go to VFO or memory mode; memory opens at the slot last shown or written."""
     rest = m.profile.screen(arg)
     s = s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest, stack=(), last_written=-1, lent=-1)
-    if rest == m.memory and m.shown_slot(s) is None:
+    if rest in m.memory_screens and m.shown_slot(s) is None:
         position = next(m.occupied(s, s.positions[s.unit], +1), None)
         if position is not None:
             s = s._replace(positions=with_item(s.positions, s.unit, position))
@@ -148,7 +166,7 @@ def unit_band(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def toggle_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Take a side, main or not, from VFO to memory mode or back."""
     unit = m.profile.units.index(arg)
-    target = "vfo" if s.modes[unit] == m.memory else "memory"
+    target = "vfo" if s.modes[unit] in m.memory_screens else "memory"
     after, effects = switch_mode(m, s._replace(unit=unit), target, 0)
     return after._replace(unit=s.unit, screen=after.modes[s.unit]), effects
 
@@ -188,7 +206,7 @@ def scroll(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Move the mark in a list."""
     screen = m.screens[s.screen]
     cursor, beeps = _moved(s.cursor, n, len(screen.entries), screen.wraps)
-    return s._replace(cursor=cursor), Effects(("low",) * beeps)
+    return mark(m, s._replace(cursor=cursor, letter_key="")), Effects(("low",) * beeps)
 
 
 def _moved(at: int, n: int, count: int, wraps: bool) -> tuple[int, int]:
@@ -205,8 +223,13 @@ def open_entry(m: Machine, s: State, arg: str, n: int) -> Outcome:
     if entry.mode and m.screens[s.modes[s.unit]].name != entry.mode:
         return s, LOW
     remembered = s._replace(cursors=with_item(s.cursors, s.screen, s.cursor))
+    if entry.verb:
+        from vocator.core.radio.verbs_memory import MEMORY_VERBS
+
+        after, effects = MEMORY_VERBS[entry.verb](m, go_home(m, s), "", 0)
+        return (s, LOW) if effects is LOW else (after, effects)
     if entry.setting is not None:
-        if m.in_memory(s) and m.locked_in_memory(entry.setting):
+        if not m.takes_settings(s) and m.locked_in_memory(entry.setting):
             return s, LOW
         if m.settings[entry.setting].scope == "slot" and m.shown_slot(s) is None:
             return s, LOW
@@ -223,8 +246,53 @@ def change(m: Machine, s: State, arg: str, n: int) -> Outcome:
     setting = m.settings[s.opened]
     if not setting.turned:
         return s, LOW
-    value, beeps = _moved(s.value, n, setting.domain.count, setting.wraps)
+    value, beeps = moved_value(m, s, s.opened, s.value, n)
     return s._replace(value=value), Effects(("low",) * beeps)
+
+
+def stride(m: Machine, s: State, setting: int) -> int:
+    """Return by how many places a click changes a value."""
+    x = m.settings[setting]
+    if not x.by_step:
+        return 1
+    assert isinstance(x.domain, Amounts)
+    return m.step_hz(s) // x.domain.step_hz
+
+
+def moved_value(m: Machine, s: State, setting: int, value: int, n: int) -> tuple[int, int]:
+    """Return where ``n`` clicks bring a value, and how many of them did nothing."""
+    x = m.settings[setting]
+    count, by = x.domain.count, stride(m, s, setting)
+    if by == 1 or not x.wraps:
+        return _moved(value, n * by, count, x.wraps)
+    places = (count - 1) // by + 1
+    if n > 0:
+        room = (count - 1 - value) // by
+        return (value + n * by if n <= room else (n - room - 1) % places * by), 0
+    room = value // by
+    return (value + n * by if -n <= room else (places - 1 - (-n - room - 1) % places) * by), 0
+
+
+def adjust(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Turn a setting at once, without opening it; ``arg`` empty: that of the marked entry."""
+    setting = m.profile.setting_named(arg) if arg else s.opened
+    if setting < 0:
+        return s, LOW
+    value, beeps = moved_value(m, s, setting, m.get(s, setting), n)
+    after = m.keep(s, setting, value) if beeps < abs(n) else s
+    return after, Effects(("low",) * beeps) if beeps else NOTHING
+
+
+def take_value(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Take one value of a setting, written ``NAME=VALUE``, and leave for the rest screen."""
+    name, _, text = arg.partition("=")
+    setting = m.profile.setting_named(name)
+    return go_home(m, m.keep(s, setting, m.settings[setting].domain.find_text(text) or 0)), NOTHING
+
+
+def calm(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Do nothing, silently."""
+    return s, NOTHING
 
 
 def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -238,6 +306,8 @@ def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
     s = m.keep(s, s.opened, s.value)
     if s.outer is not None:
         s = go_back(m, m.keep(s, *s.outer))
+    if s.stack and m.screens[s.stack[-1]].closes:
+        return go_home(m, s), NOTHING
     return go_back(m, s), NOTHING
 
 
@@ -276,6 +346,10 @@ VERBS: dict[str, Verb] = {
     "open_value": open_value,
     "use_free_key": use_free_key,
     "assign": assign,
+    "open_inner": open_inner,
+    "adjust": adjust,
+    "take_value": take_value,
+    "calm": calm,
     "mode": switch_mode,
     "next": next_part,
     "unit": choose_unit,

@@ -14,8 +14,36 @@ def tune(m: Machine, s: State, arg: str, n: int) -> Outcome:
     low, high = next(((a, b) for a, b in m.profile.receive_hz if a <= hz <= b), (hz, hz))
     room = (high - hz) // step if n > 0 else (hz - low) // step
     moved = min(abs(n), room)
-    s = m.set_freq(s, hz + (moved if n > 0 else -moved) * step)
+    to = hz + (moved if n > 0 else -moved) * step
+    s = m.set_freq(_through_bands(m, s, hz, to, step), to)
+    if m.profile.shift_on_click and moved:
+        s = m.apply_auto_shift(_shifts_passed(m, s, hz, to, step), to)
     return s, Effects(("low",) * (abs(n) - moved))
+
+
+def _through_bands(m: Machine, s: State, hz: int, to: int, step: int) -> State:
+    """Leave each band of the VFO that the clicks go out of at the last frequency in it."""
+    while m.band_of(hz) != m.band_of(to):
+        at = m.band_of(hz)
+        if at is None:
+            return s
+        band = m.profile.bands[at]
+        last = hz + (band.high_hz - hz) // step * step if to > hz else hz - (hz - band.low_hz) // step * step
+        s = m.set_freq(s, last)
+        hz = last + (step if to > hz else -step)
+    return s
+
+
+def _shifts_passed(m: Machine, s: State, hz: int, to: int, step: int) -> State:
+    """Let the automatic shift act at the last of its ranges that the clicks went through."""
+    way = 1 if to > hz else -1
+    passed = []
+    for rule in m.profile.shift_table:
+        low, high = max(rule.low_hz, min(hz + way * step, to)), min(rule.high_hz, max(hz + way * step, to))
+        last = hz + way * (((high - hz) if way > 0 else (hz - low)) // step) * step
+        if low <= high and low <= last <= high:
+            passed.append(last)
+    return m.apply_auto_shift(s, max(passed, key=lambda x: x * way)) if passed else s
 
 
 def lend(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -38,11 +66,13 @@ def peek(m: Machine, s: State, arg: str, n: int) -> Outcome:
     pair = m.on_air(s)
     if pair is None:
         return s, LOW
-    return s._replace(message=f"{pair[0] // 1_000_000:03d}.{pair[0] // 1000 % 1000:03d}", message_ms=PEEK_MS), NOTHING
+    return s._replace(message=m.frequency(pair[0]), message_ms=PEEK_MS), NOTHING
 
 
 def transmit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Send, if the transmit frequency is allowed and nothing forbids it."""
+    if m.screens[s.modes[s.unit]].shows == "weather":
+        return s, LOW
     pair = m.on_air(s._replace(unit=m.sending_unit(s)))
     if pair is None or not m.profile.may_send(pair[1]):
         return s, LOW
@@ -70,6 +100,8 @@ def search(m: Machine, s: State, arg: str, n: int) -> Outcome:
     index = m.profile.screen(arg)
     screen = m.screens[index]
     setting = s.opened if screen.setting is None else screen.setting
+    if screen.chain:
+        return push(s, index)._replace(opened=screen.chain[0], value=1, searched_ms=0), NOTHING
     if screen.needs is not None:
         needed, values = screen.needs
         if m.get(s, needed) not in values:

@@ -1,7 +1,7 @@
 """Verbs of typing: digits of an entry, a list's number, a picker's slot, an open value."""
 
 from vocator.core.radio.machine import Machine, with_item
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.state import LOW, NOTHING, State
 from vocator.core.radio.verbs import Outcome, Verb, go_back, push, refused
 
@@ -15,14 +15,69 @@ def type_digit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Take one digit on an entry, a list's number, a picker's slot or an open value."""
     screen = m.screens[s.screen]
     wanted = screen.digits
-    if screen.kind == "value":
-        wanted = m.settings[s.opened].digits or 0
+    if screen.digit_ms:
+        return _jump(s, screen, str(n))
+    if screen.reading:
+        return (s._replace(typed=s.typed + str(n)), NOTHING) if len(s.typed) < MOST_TYPED else (s, LOW)
+    if screen.kind == "value" or screen.live:
+        wanted = (m.settings[s.opened].digits or 0) if s.opened >= 0 else 0
     if not wanted:
         return s, LOW
     typed = s.typed + str(n)
     if len(typed) < wanted:
         return s._replace(typed=typed), NOTHING
     return _FULL[screen.kind](m, s._replace(typed=""), screen, typed)
+
+
+MOST_TYPED = 10
+
+
+def _jump(s: State, screen: Screen, digit: str) -> Outcome:
+    """Go to the entry of a number at once; a second digit soon enough makes a number of two."""
+    number = s.letter_key + digit if s.idle_ms < screen.digit_ms else digit
+    for index, entry in enumerate(screen.entries):
+        if entry.number == number:
+            return s._replace(cursor=index, letter_key=number if len(number) == 1 else ""), NOTHING
+    return refused(s._replace(letter_key=""))
+
+
+def point(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Type the decimal point, once."""
+    return (s, LOW) if "." in s.typed or len(s.typed) >= MOST_TYPED else (s._replace(typed=s.typed + "."), NOTHING)
+
+
+def take(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """End an entry of any length: take what was typed, or refuse it; it closes either way."""
+    hz = read_frequency(m, m.screens[s.screen], s.typed)
+    s = go_back(m, s)
+    return refused(s) if hz is None else (m.set_freq(s, hz), NOTHING)
+
+
+def read_frequency(m: Machine, screen: Screen, typed: str) -> int | None:
+    """Return what digits of any length stand for, hertz; None where they say nothing or two things.
+
+    ``reading`` is ``whole_mhz``: without a point they are megahertz; or ``bands``: the
+    reading that falls into the ranges tried first, else into those of receiving.
+    """
+    whole, has_point, decimals = typed.partition(".")
+    if has_point or screen.reading == "whole_mhz":
+        readings = [(whole, decimals)] if whole else []
+    else:
+        readings = [(typed[:i], typed[i:]) for i in range(1, min(4, len(typed) + 1))]
+    found = {int(a) * 1_000_000 + int(b[:6].ljust(6, "0")) // 10 * 10 for a, b in readings}
+    first = [hz for hz in found if any(low <= hz <= high for low, high in screen.first_hz)]
+    fitting = first if first and not has_point else [hz for hz in found if m.profile.receives(hz)]
+    return fitting[0] if len(fitting) == 1 else None
+
+
+def empty(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Drop what was typed; the entry stays open."""
+    return s._replace(typed=""), NOTHING
+
+
+def leave_entry(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Leave an entry, dropping what was typed."""
+    return go_back(m, s), NOTHING
 
 
 def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
@@ -41,8 +96,8 @@ def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
 
 
 def entered_hz(m: Machine, s: State, screen: Screen, typed: str) -> int:
-    """Return the frequency that six digits stand for on this radio, hertz."""
-    hz = int(typed) * 1000
+    """Return the frequency that all digits of an entry stand for on this radio, hertz."""
+    hz = int(typed.ljust(9, "0"))
     if screen.fill_half and typed[-2:] in ("12", "37", "62", "87"):
         return hz + 500
     if screen.grid == "begins_with":
@@ -66,6 +121,12 @@ def clear_typed(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return (go_back(m, emptied) if m.screens[s.screen].kind == "entry" else emptied), NOTHING
 
 
+def digits_for(screen: Screen, hz: int) -> str:
+    """Return the digits to type for a frequency (hertz) on an entry of a set length."""
+    unit = 10 ** (9 - screen.digits)
+    return f"{-(-hz // unit) if screen.grid == 'step_down' else hz // unit:0{screen.digits}d}"
+
+
 def _full_number(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     for index, entry in enumerate(screen.entries):
         if entry.number == typed:
@@ -80,11 +141,24 @@ def _full_pick(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
 
 def _full_value(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     setting = m.settings[s.opened]
-    index = setting.domain.find_meaning(str(int(typed) * setting.digit_hz))
+    hz = int(typed) * setting.digit_hz
+    index = setting.domain.find_meaning(str(hz))
+    if setting.means is Means.SEND_FREQUENCY:
+        entry = next(x for x in m.screens if x.kind == "entry" and x.of == "frequency")
+        if not m.profile.receives(hz) or (entry.rasters_hz and all(hz % raster for raster in entry.rasters_hz)):
+            return refused(s)
     return refused(s) if index is None else (s._replace(value=index), NOTHING)
 
 
-_FULL = {"entry": _full_entry, "list": _full_number, "picker": _full_pick, "value": _full_value}
+def _full_list(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
+    if not screen.live:
+        return _full_number(m, s, screen, typed)
+    setting = m.settings[s.opened]
+    index = setting.domain.find_meaning(str(int(typed) * setting.digit_hz))
+    return refused(s) if index is None else (m.keep(s, s.opened, index), NOTHING)
+
+
+_FULL = {"entry": _full_entry, "list": _full_list, "picker": _full_pick, "value": _full_value}
 
 
 ENTRY_VERBS: dict[str, Verb] = {
@@ -92,4 +166,8 @@ ENTRY_VERBS: dict[str, Verb] = {
     "type": type_digit,
     "fill": fill,
     "clear_typed": clear_typed,
+    "point": point,
+    "take": take,
+    "empty": empty,
+    "leave_entry": leave_entry,
 }

@@ -106,7 +106,8 @@ def _with_label(m: Machine, s: State) -> State:
     letters = s.letters.rstrip() if m.screens[s.screen].trims else s.letters
     if stored is None:
         return s
-    return s._replace(slots=with_item(s.slots, s.pick, stored._replace(label=letters or None)))
+    lit = bool(letters) if m.profile.lit_labels else stored.lit
+    return s._replace(slots=with_item(s.slots, s.pick, stored._replace(label=letters or None, lit=lit)))
 
 
 def keep_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
