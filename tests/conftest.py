@@ -11,6 +11,7 @@ import httpx
 import pytest
 import uvicorn
 from fastapi.testclient import TestClient
+from playwright.sync_api import expect
 from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.orm import Session
 
@@ -20,6 +21,7 @@ from vocator.storage.tables import Base
 from vocator.usecases.demo import load_demo
 
 ROOT = Path(__file__).parent.parent
+expect.set_options(timeout=30_000)  # a busy machine proves sheets slowly; what never comes still fails
 BROWSER = [
     "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",

@@ -32,7 +32,7 @@ BEYOND_OF = {
     "castellan-atlas": {"inverted code", "cross"},
     "castellan-meridian": {"code", "inverted code", "cross", "cross-band", "odd split"},
     "oriel-lantern": {"cross", "cross-band", "odd split"},
-    "oriel-wick": {"send", "send and open", "inverted code", "cross", "cross-band"},
+    "oriel-wick": {"odd split", "send", "send and open", "inverted code", "cross", "cross-band"},
     "solvick-trio": {"inverted code", "cross", "cross-band", "odd split"},
 }
 

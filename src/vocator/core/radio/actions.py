@@ -31,7 +31,7 @@ class ActionError(Exception):
 
 
 _TOKEN = re.compile(
-    r"\s*(?:·\s*)?(?:"
+    r"\s*(?:[·,]\s*)?(?:"
     r"(?P<chord>(?:\[[^\]]+\]\+)(?:\[[^\]]+\]|[A-Z]*DIAL|MAIN|MULTI|FUNC|STEP)-?(?:\s*[+−-]\d+)?)"
     r"|(?P<key>(?:push\s+)?\[[^\]]+\])"
     r"|(?P<wait>wait\s+\d+(?:\.\d+)?\s*s)"
@@ -80,7 +80,7 @@ def parse_actions(profile: Profile, line: str) -> list[Action]:
 def _until_text(line: str, at: int) -> tuple[str, int]:
     stop = _NEXT.search(line, at)
     end = stop.start() if stop else len(line)
-    return line[at:end].strip(" ·"), end
+    return line[at:end].strip(" ·,"), end
 
 
 def _typed_text(line: str, at: int) -> tuple[str, int]:
