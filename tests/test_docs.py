@@ -5,9 +5,13 @@ import subprocess
 from pathlib import Path
 
 import pytest
+import yaml
 
 from support import coverage
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
+from vocator.core.radio.perform import perform
 from vocator.core.radio.twin import ALL_VERBS, Twin
 from vocator.files.profile_schema import ScreenFile
 from vocator.files.profile_yaml import build, check_text
@@ -33,6 +37,31 @@ def test_the_whole_example_profile_of_the_format_page_loads_and_runs():
     for key in ("1", "4", "6", "5", "5", "0"):
         state, _ = twin.act(state, Tap(key))
     assert twin.freq(state) == 146_550_000
+
+
+def laid_over(base: dict, change: dict) -> dict:
+    """A profile with a change: mappings are joined, all else is replaced."""
+    return base | {
+        k: laid_over(base[k], v) if isinstance(v, dict) and isinstance(base.get(k), dict) else v for k, v in change.items()
+    }
+
+
+MECHANISMS = [b for b in blocks("profile-format.md", "yaml") if not b.startswith("model:")]
+
+
+@pytest.mark.parametrize("text", MECHANISMS, ids=[b.rpartition("# ")[2].strip() for b in MECHANISMS])
+def test_each_mechanism_of_the_format_page_works_as_it_says(text):
+    whole = next(b for b in blocks("profile-format.md", "yaml") if b.startswith("model:"))
+    changed, _, tried = text.rpartition("# ")
+    profile = laid_over(yaml.safe_load(whole), yaml.safe_load(changed))
+    written = yaml.safe_dump(profile, allow_unicode=True, sort_keys=False)
+    assert check_text(written, "example.yaml") == []
+    twin = Twin(build(read_yaml(written, "example.yaml"), None, "r2"))
+    keys, _, shown = tried.strip().partition(" -> ")
+    state = twin.start
+    for action in parse_actions(twin.profile, keys):
+        state = perform(twin, state, action).state
+    assert display(twin, state).main == shown
 
 
 def test_the_format_page_names_every_verb_and_every_kind():
