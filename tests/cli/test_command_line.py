@@ -100,7 +100,7 @@ def test_a_goal_beyond_the_radio_exits_with_three():
         (("sheet", "nobody", "--line", "146.55", "--slot", "7"), "ardvane-finch"),
         (("sheet", "brisko-pico", "--line", "146.55", "--slot", "7", "--firmware", "9"), "firmware '9'"),
         (("sheet", "ardvane-finch", "--line", "146.55", "--slot", "7", "--row", "B"), "none on this radio"),
-        (("sheet", "ardvane-finch", "--slot", "7", "--goal", "find-tone"), "not yet"),
+        (("sheet", "ardvane-finch", "--slot", "7", "--goal", "find-tone"), "an empty line"),
         (("twin", "ardvane-finch", "--keys", "/nowhere"), "/nowhere"),
         (("passes",), "not yet"),
         (("doppler-set",), "not yet"),

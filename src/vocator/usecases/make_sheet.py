@@ -4,23 +4,24 @@ from collections import OrderedDict
 from dataclasses import dataclass, replace
 from typing import Any
 
-from vocator.core.channel.channel import Channel
+from vocator.core.channel.channel import Channel, ToneUse
 from vocator.core.channel.listing_line import Resolution
 from vocator.core.keying.effort import seconds
 from vocator.core.keying.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
 from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import Proof, Verdict, prove
-from vocator.core.keying.sheet import Sheet
+from vocator.core.keying.sheet import FOUND, Sheet, Step
+from vocator.core.keying.tone_chapter import TRIED, heard_on
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
-from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
+from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.twins import twin_of
 
-GOALS = ("store", "erase", "find-tone", "read-back")
+GOALS = ("store", "erase", "find-tone", "find-code", "read-back")
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,6 +54,7 @@ class MadeSheet:
     run: Run
     resolution: Resolution | None
     start: State
+    heard: str | None = None
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line speaks."""
@@ -77,8 +79,20 @@ class MadeSheet:
             },
             "changes": list(self.sheet.changes),
             "limits": list(self.sheet.limits),
-            "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.sheet.chapters],
+            "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.told().chapters],
         }
+
+    def told(self) -> Sheet:
+        """Return the sheet with the tone found in its place, where the start has it on the air."""
+        if self.heard is None:
+            return self.sheet
+        heard = self.heard
+        chapters = [replace(c, steps=tuple(_with_found(s, heard) for s in c.steps)) for c in self.sheet.chapters]
+        return replace(self.sheet, chapters=tuple(chapters))
+
+
+def _with_found(step: Step, heard: str) -> Step:
+    return replace(step, actions=tuple(a.replace(FOUND, heard) for a in step.actions), say=step.say.replace(FOUND, heard))
 
 
 def beyond_dict(request: SheetRequest, beyond: Beyond) -> dict[str, Any]:
@@ -96,8 +110,6 @@ def _check(request: SheetRequest, twin: Twin) -> None:
         raise NotFound(f"goal {request.goal!r}", ", ".join(GOALS))
     if request.way not in ("long", "short"):
         raise NotFound(f"way {request.way!r}", "long, short")
-    if request.goal == "find-tone":
-        raise NotYet("a sheet that finds an unknown tone")
     if request.row is not None and (request.row not in twin.profile.units or len(twin.profile.units) < 2):
         units = ", ".join(twin.profile.units) if len(twin.profile.units) > 1 else "none on this radio"
         raise NotFound(f"row {request.row!r}", units)
@@ -106,12 +118,14 @@ def _check(request: SheetRequest, twin: Twin) -> None:
 def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]:
     """Return the goal of a request; raises Refusal, Doubtful."""
     slot = slot_of(twin.profile, request.slot)
-    if request.goal != "store":
+    if request.goal in ("erase", "read-back"):
         return Goal(slot, Channel(0, 0), kind=request.goal, row=request.row), None
     resolution = resolve_line(request.line, request.region, request.receive)
     if resolution.doubts:
         raise Doubtful(resolution.as_dict())
     channel = resolution.channel
+    if request.goal != "store":
+        channel = replace(channel, tone=ToneUse())
     notes: list[str] = []
     power, asked = power_word(twin, request.power or resolution.power_word)
     if resolution.receive_only:
@@ -138,6 +152,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         request.row,
         reasons,
         tuple([*notes, *label_notes]),
+        request.goal,
     )
     return goal, resolution
 
@@ -167,7 +182,9 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     if proof.verdict is not Verdict.PROVEN:
         raise Unproven(proof.start, proof.step, proof.seen)
     begin = _counting_start(twin, goal, start)
-    made = MadeSheet(twin, goal, sheet, proof, follow(twin, sheet, begin), resolution, begin)
+    on_air = [x.ctcss or x.dcs for x in begin.signals if x.rx_hz == goal.channel.rx_hz and start is not None]
+    heard = on_air[0] if on_air and goal.kind in TRIED else None
+    made = MadeSheet(twin, goal, sheet, proof, follow(twin, sheet, begin), resolution, begin, heard)
     _made[key] = made
     if len(_made) > MOST_KEPT:
         _made.popitem(last=False)
@@ -177,7 +194,9 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
 def _counting_start(twin: Twin, goal: Goal, start: State | None) -> State:
     """Return the given start, else a set as new, whose run gives counts and frames."""
     begin = start or twin.start
-    if goal.kind != "store" and begin.slots[goal.slot] is None:
+    if goal.kind in TRIED and not any(x.rx_hz == goal.channel.rx_hz for x in begin.signals):
+        return begin._replace(signals=(heard_on(goal, TRIED[goal.kind]),))
+    if goal.kind in ("erase", "read-back") and begin.slots[goal.slot] is None:
         begin = begin._replace(slots=with_item(begin.slots, goal.slot, twin.stored_from_vfo(begin)))
     return begin
 

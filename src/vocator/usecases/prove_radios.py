@@ -31,6 +31,9 @@ KINDS = (
     "receive only",
     "label",
 )
+OTHER_KINDS = {"erase": "erase", "read back": "read-back", "find a tone": "find-tone", "find a code": "find-code"}
+"""Kinds that are not told by the channel alone, with the goal's own word."""
+ALL_KINDS = (*KINDS, *OTHER_KINDS)
 OFFSETS_HZ = (100_000, 500_000, 600_000, 1_600_000, 5_000_000, 7_600_000)
 
 
@@ -135,7 +138,8 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
     width = Width.NARROW if kind == "narrow" else Width.WIDE
     label = _label(rng, twin) if kind == "label" else None
     channel = Channel(rx_hz, tx_hz, _tone(rng, kind), width, word, label)
-    return Goal(rng.randrange(twin.profile.slot_count), channel, kind == "receive only", kind != "receive only")
+    only = kind == "receive only"
+    return Goal(rng.randrange(twin.profile.slot_count), channel, only, not only, kind=OTHER_KINDS.get(kind, "store"))
 
 
 def try_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None) -> Tested:
@@ -155,7 +159,7 @@ def goals_for(twin: Twin, channels: int, seed: int) -> Iterator[tuple[str, Goal]
     """Yield so many goals for a radio, kind after kind."""
     rng = random.Random(f"{seed} {twin.profile.model} {twin.profile.firmware}")
     for number in range(channels):
-        kind = KINDS[number % len(KINDS)]
+        kind = ALL_KINDS[number % len(ALL_KINDS)]
         yield kind, replace(generate(twin, kind, rng))
 
 

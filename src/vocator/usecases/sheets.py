@@ -16,6 +16,8 @@ from vocator.usecases.make_sheet import MadeSheet, SheetRequest, make_sheet
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_view import sheet_view
 
+SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
+
 
 def may_send(station: Station, tx_hz: int | None) -> bool:
     """Whether the operator has stated that this frequency may be sent on."""
@@ -41,7 +43,7 @@ def open_sheet(
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
     tx_hz = None
-    if goal == "store":
+    if goal == "store" or goal in SOUGHT:
         tx_hz = resolve_line(line, station.region, station.receive).channel.tx_hz
     request = SheetRequest(
         radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long",
@@ -74,7 +76,9 @@ def _kept(radio: Radio, made: MadeSheet, request: SheetRequest) -> KeptSheet:
     profile = made.twin.profile
     slot = profile.slot_key(goal.slot)
     view = sheet_view(made)
-    kind = {"store": request.line.strip(), "erase": "erase", "read-back": "read back"}[goal.kind]
+    kind = {"erase": "erase", "read-back": "read back"}.get(
+        goal.kind, f"{request.line.strip()} {SOUGHT.get(goal.kind, '')}".strip()
+    )
     title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
     content = {**view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name}
     return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, datetime.now(UTC))
@@ -112,6 +116,8 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
         return
     if one.step == content["written_at"] and content["goal_kind"] == "store":
         _note(session, after, SlotState.WRITTEN, "written from a proven sheet", one)
+    if one.step == content["written_at"] and content["goal_kind"] in SOUGHT:
+        _note(session, after, SlotState.WRITTEN, "written with the tone found, which is not noted here", one)
     if one.step == content["written_at"] and content["goal_kind"] == "erase":
         _note(session, after, SlotState.FREE, "erased", one)
     if one.outcome is not None:

@@ -94,6 +94,20 @@ def test_a_broken_sheet_is_refuted(name):
     assert proof.seen
 
 
+def test_a_search_kept_too_early_or_put_to_another_tone_is_refuted():
+    goal = Goal(6, REPEATER, kind="find-tone")
+    sheet = plan(FINCH, goal)
+    assert prove(FINCH, sheet, goal).verdict is Verdict.PROVEN
+    early = changed(sheet, in_actions("wait 20s", "wait 1s"))
+    assert prove(FINCH, early, goal).verdict is Verdict.REFUTED
+    hiker, goal = twin_of("pelorn-hiker"), replace(goal, channel=replace(REPEATER, power="HI"))
+    sheet = plan(hiker, goal)
+    assert prove(hiker, sheet, goal).verdict is Verdict.PROVEN
+    guessed = changed(sheet, in_actions("TX the tone found", "TX 136.5"))
+    assert guessed != sheet
+    assert prove(hiker, guessed, goal).verdict is Verdict.REFUTED
+
+
 def test_step_after_frequency_is_refuted():
     sheet, goal = good(PICO, CROWDED)
     frequency = next(c for c in sheet.chapters if c.title == "Frequency")

@@ -4,7 +4,7 @@ The draft keeps a state that follows the sheet from its start (a new radio where
 start is unknown) and the set of settings whose value is certain whatever the start was.
 """
 
-from vocator.core.keying.sheet import Chapter, Step, When
+from vocator.core.keying.sheet import FOUND, Chapter, Step, When
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.perform import perform
@@ -20,6 +20,7 @@ class Draft:
         self.known = known is not None
         self.state = known or presumed or twin.start
         self.certain: set[int] = set(range(len(twin.settings))) if self.known else set()
+        self.found = ""  # what the main line shows once the search that is followed here stands still
         self._chapters: list[tuple[str, list[Step]]] = []
         self._groups = 0
 
@@ -35,15 +36,21 @@ class Draft:
         group: str | None = None,
         on_air: bool = False,
         window_s: float = 0,
+        notes: bool = False,
     ) -> None:
         """Add a step under a chapter's title and follow it."""
         actions = self._own(actions)
-        step = Step(tuple(actions), shows, _plain(self._own([say])[0]), why, when, group, on_air, window_s)
+        if self.found and any("until" in a and a.endswith(self.found) for a in actions):
+            actions = [a.removesuffix(self.found) + FOUND if "until" in a and a.endswith(self.found) else a for a in actions]
+            say, shows = say.replace(self.found, FOUND), None if shows and shows.endswith(self.found) else shows
+        step = Step(tuple(actions), shows, _plain(self._own([say])[0]), why, when, group, on_air, window_s, notes)
         if not self._chapters or self._chapters[-1][0] != title:
             self._chapters.append((title, []))
         self._chapters[-1][1].append(step)
         if when is None or when.holds(display(self.twin, self.state)):
             self._follow(step)
+        if notes:
+            self.found = display(self.twin, self.state).main
 
     def alternatives(self, title: str, options: list[tuple[When, list[str], str, str]]) -> None:
         """Add alternatives, each with its condition, actions, words and reason; judged together."""
@@ -71,7 +78,7 @@ class Draft:
 
     def _follow(self, step: Step) -> None:
         for text in step.actions:
-            for action in parse_actions(self.twin.profile, text):
+            for action in parse_actions(self.twin.profile, text.replace(FOUND, self.found)):
                 self.state = perform(self.twin, self.state, action).state
 
     def value(self, setting: int) -> int:

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 
-from vocator.core.keying.sheet import Sheet, Step, grouped
+from vocator.core.keying.sheet import FOUND, Sheet, Step, grouped
 from vocator.core.radio.actions import Action, parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.perform import Tally, UntilFailed, perform
@@ -31,6 +31,7 @@ class Run:
     sent: list[tuple[Step, int]] = field(default_factory=list)
     trouble: str = ""
     trouble_step: int = -1
+    noted: str = ""
 
 
 def follow(
@@ -59,7 +60,7 @@ def follow(
 
 def _do(twin: Twin, run: Run, step: Step, number: int, parsed: dict[str, list[Action]]) -> None:
     run.looks += 1
-    for text in step.actions:
+    for text in (a.replace(FOUND, run.noted) if FOUND in a else a for a in step.actions):
         if text not in parsed:
             parsed[text] = parse_actions(twin.profile, text)
         for action in parsed[text]:
@@ -71,6 +72,8 @@ def _do(twin: Twin, run: Run, step: Step, number: int, parsed: dict[str, list[Ac
             run.state = done.state
             if done.transmitting_hz is not None:
                 run.sent.append((step, done.transmitting_hz))
+    if step.notes:
+        run.noted = display(twin, run.state).main
     if step.shows is not None and not display(twin, run.state).stands(step.shows):
         run.trouble = f"{step.shows} should stand on the display, it shows: {display(twin, run.state).text}"
         run.trouble_step = number

@@ -8,12 +8,14 @@ check itself: the prover does.
 from collections.abc import Iterable
 from dataclasses import replace
 
+from vocator.core.channel.channel import tone_use
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Goal, check_reach
 from vocator.core.keying.routes import Routes
 from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.store_chapters import erase_slot, go_to_slot, name, read_back, store, try_it, unseen
+from vocator.core.keying.tone_chapter import TRIED, find_tone, searching
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.start import required_values
@@ -23,6 +25,10 @@ from vocator.core.radio.twin import Twin
 
 def plan(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
     """Plan the sheet for a goal of any kind; raises Beyond."""
+    if goal.kind in TRIED:
+        searching(twin, goal.kind)
+        wanted = replace(goal, channel=replace(goal.channel, tone=tone_use(TRIED[goal.kind], None)))
+        return plan_store(twin, wanted, known)
     if goal.kind == "store":
         return plan_store(twin, goal, known)
     return plan_at_slot(twin, goal)
@@ -64,6 +70,8 @@ def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
     listened = replace(goal.channel, tx_hz=goal.channel.rx_hz) if goal.receive_only else goal.channel
     why = goal.reasons.get("rx_hz", "as asked")
     set_frequency(draft, routes, listened.rx_hz, "Frequency", why, channel_needs(draft, goal))
+    if goal.kind in TRIED:
+        find_tone(draft, routes, goal)
     settings(draft, routes, goal)
     try_it(draft, goal)
     store(draft, routes, goal)

@@ -4,17 +4,18 @@ It never plans and never fixes.  It judges the memory, the settings that ought n
 have changed, and every transmission.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from vocator.core.channel.channel import Channel
+from vocator.core.channel.channel import Channel, tone_use
+from vocator.core.channel.tones import CTCSS_50, DCS_NORMAL
 from vocator.core.keying.goal import Goal
 from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.starts import Named, covering_starts
-from vocator.core.radio.actions import Action, parse_actions
+from vocator.core.radio.actions import Action
 from vocator.core.radio.start import settings_of_set
-from vocator.core.radio.state import State
+from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
 
 AIR_CHAPTERS = ("Try", "Read back")
@@ -46,15 +47,38 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
     if air_fault:
         return Proof(Verdict.REFUTED, 0, "", -1, air_fault)
     cover = covering_starts(twin, goal) if starts is None else starts
-    if goal.kind != "store":
+    if goal.kind in ("erase", "read-back"):
         cover = [(words, s) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
-    parsed: dict[str, list[Action]] = {t: parse_actions(twin.profile, t) for s in sheet.steps() for t in s.actions}
+    if goal.kind in UNKNOWN:
+        cover = [(words, _with_signal(s, goal, i)) for i, (words, s) in enumerate(cover)]
+    parsed: dict[str, list[Action]] = {}
     for words, start in cover:
         run = follow(twin, sheet, start, parsed, keep_frames=False)
-        fault = judge(twin, sheet, goal, start, run)
+        fault = judge(twin, sheet, _revealed(goal, start), start, run)
         if fault:
             return Proof(Verdict.REFUTED, len(cover), words, run.trouble_step, fault)
     return Proof(Verdict.PROVEN, len(cover))
+
+
+UNKNOWN = {"find-tone": CTCSS_50, "find-code": DCS_NORMAL}
+
+
+def _with_signal(s: State, goal: Goal, number: int) -> State:
+    """Let somebody talk on the channel, with another tone or code from every start."""
+    if any(x.rx_hz == goal.channel.rx_hz and (x.ctcss or x.dcs) for x in s.signals) and number == 0:
+        return s
+    values = UNKNOWN[goal.kind]
+    value = values[(number * 7 + 3) % len(values)]
+    tone, code = (None, value) if value[-1] in "NI" else (value, None)
+    return s._replace(signals=(Signal(goal.channel.rx_hz, tone, code),))
+
+
+def _revealed(goal: Goal, start: State) -> Goal:
+    """Return a goal with the tone that the sheet had to find, as the start has it on the air."""
+    if goal.kind not in UNKNOWN:
+        return goal
+    heard = next(x for x in start.signals if x.rx_hz == goal.channel.rx_hz)
+    return replace(goal, channel=replace(goal.channel, tone=tone_use(heard.ctcss or heard.dcs, None)))
 
 
 def _misplaced_air(sheet: Sheet) -> str:

@@ -274,9 +274,16 @@ def _check_reverse(draft: Draft, routes: Routes, goal: Goal) -> None:
         return
     if draft.value(draft.twin.shift or 0) == 0:
         return
+    reverse_off(draft, routes, goal, "Try")
+
+
+def reverse_off(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:
+    """Switch reverse off where the display does not show the receive frequency."""
+    actions = routes.presses(draft.twin.vfo, "reverse")
+    assert actions is not None
     shown = draft.twin.frequency(goal.channel.rx_hz)
     draft.step(
-        "Try",
+        title,
         [" ".join(actions)],
         when=When(not_shows=shown),
         shows=shown,

@@ -37,11 +37,13 @@ def title_of(draft: Draft, setting: int) -> str:
     return CHAPTER_OF.get(draft.twin.settings[setting].means, CHAPTERS[-1])
 
 
-def set_all(draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int, str], title: str | None = None) -> None:
+def set_all(
+    draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int, str], title: str | None = None, leave: bool = True
+) -> None:
     """Bring settings to their values by the cheapest ways, in the order of least effort.
 
     ``title`` puts all of it under one chapter.  A setting whose list stands behind the key
-    of another is set together with that one.
+    of another is set together with that one.  ``leave`` False stays in the last list.
     """
     todo = {s: v for s, v in needed.items() if not draft.is_right(s, v)}
     todo = _by_clearing(draft, needed, without_disturbed(routes, todo))
@@ -50,7 +52,7 @@ def set_all(draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int
         _choose(draft, routes, setting, value, whys, title)
     for panel, chosen in plan.panels.items():
         _set_in_panel(draft, routes, panel, chosen, whys, title)
-    _set_in_lists(draft, routes, plan, whys, title)
+    _set_in_lists(draft, routes, plan, whys, title, leave)
     by_key = [*((s, v, _set_quick) for s, v in plan.quick.items()), *((s, v, _set_opened) for s, v in plan.opened.items())]
     for setting, value, setter in sorted(by_key, key=lambda k: CHAPTERS.index(title_of(draft, k[0]))):
         setter(draft, routes, setting, value, whys, title)
@@ -206,7 +208,7 @@ def _set_in_panel(
 # -- lists ------------------------------------------------------------------------------
 
 
-def _set_in_lists(draft: Draft, routes: Routes, plan: Plan, whys: dict[int, str], one_title: str | None) -> None:
+def _set_in_lists(draft: Draft, routes: Routes, plan: Plan, whys: dict[int, str], one_title: str | None, leave: bool) -> None:
     twin = draft.twin
     order = sorted(plan.lists, key=lambda x: min(CHAPTERS.index(title_of(draft, s)) for s in plan.lists[x]))
     title = one_title or CHAPTERS[0]
@@ -223,7 +225,7 @@ def _set_in_lists(draft: Draft, routes: Routes, plan: Plan, whys: dict[int, str]
             else:
                 _set_one(draft, routes, list_screen, place[setting], value, opening, why, title, behind)
             opening = []
-        if screen.kind == "list" and at == len(order) - 1:
+        if leave and screen.kind == "list" and at == len(order) - 1:
             leave_list(draft, routes, title, "the settings are kept")
 
 

@@ -5,6 +5,9 @@ from typing import Any
 
 from vocator.core.radio.display import Display
 
+FOUND = "the tone found"
+"""Stands in an action for what the operator noted when a search stood still."""
+
 
 @dataclass(frozen=True, slots=True)
 class When:
@@ -41,6 +44,7 @@ class Step:
 
     Steps next to each other with one ``group`` are alternatives.  A step without actions
     is a look.  ``window_s`` is the time within which all its keys must fall, 0 for none.
+    ``notes`` says that the operator notes what the main line shows after it.
     """
 
     actions: tuple[str, ...]
@@ -51,6 +55,7 @@ class Step:
     group: str | None = None
     on_air: bool = False
     window_s: float = 0
+    notes: bool = False
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line speaks."""
