@@ -113,25 +113,35 @@ def twin(
     _write(answer, as_json, tables.twin)
 
 
+def _bar(done: int, of: int, what: str) -> None:
+    """Draw a progress bar on standard error, one line that is written over where it is a terminal."""
+    bar = "█" * round(20 * done / of)
+    end = "\n" if done == of or not sys.stderr.isatty() else "\r"
+    print(f"{bar:░<20} {done:>2}/{of} {what:<24}", end=end, file=sys.stderr, flush=True)
+
+
 @app.command()
 def prove(
     models: Annotated[list[str] | None, typer.Argument()] = None,
     channels: Annotated[int, typer.Option(help="Generated channels per radio.")] = 60,
     starts: Annotated[int | None, typer.Option(help="At most so many starts per sheet.")] = None,
-    slips: bool = False,
+    slips: Annotated[bool, typer.Option("--slips", help="Every single slip at every step of three channels a radio.")] = False,
     seed: int = 1,
     as_json: Json = False,
 ) -> None:
-    """Prove generated channels of every kind on the radios."""
+    """Prove generated goals of every kind on the radios, or that every slip is recovered from."""
     from vocator.usecases.prove_radios import prove_radios
+    from vocator.usecases.prove_slips import prove_slips
 
-    if slips:
-        _fail("not yet: every slip at every step")
+    table: Any
     try:
-        table = prove_radios(models or [], channels, starts, seed, lambda text: print(text, file=sys.stderr))
+        if slips:
+            table = prove_slips(models or [], seed, _bar)
+        else:
+            table = prove_radios(models or [], channels, starts, seed, _bar)
     except KNOWN_ERRORS as error:
         _fail(str(error))
-    _write(table.as_dict(), as_json, tables.proofs)
+    _write(table.as_dict(), as_json, tables.slips if slips else tables.proofs)
     if table.faults:
         raise typer.Exit(1)
 

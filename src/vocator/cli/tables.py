@@ -82,6 +82,15 @@ def proofs(answer: dict[str, Any]) -> str:
     return "\n".join(lines)
 
 
+def slips(answer: dict[str, Any]) -> str:
+    """Write what came of the slips."""
+    columns = ("slips", "harmless", "recovered", "named", "harmed", "stuck", "missed")
+    lines = [f"{'radio':<20} " + " ".join(f"{c:>9}" for c in columns)]
+    lines += [f"{row['model']:<20} " + " ".join(f"{row[c]:>9}" for c in columns) for row in answer["rows"]]
+    lines += [f"{f['model']} {f['kind']}, step {f['step']}: {f['slip']}: {f['why']}" for f in answer["faults"]]
+    return "\n".join(lines)
+
+
 def profile(answer: dict[str, Any]) -> str:
     """Write what a profile check found."""
     lines = [f"{p['file']}:{p['line']}: {p['path']}: {p['text']}" for p in answer["problems"]]

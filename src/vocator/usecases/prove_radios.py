@@ -3,7 +3,9 @@
 import random
 from collections import Counter
 from collections.abc import Callable, Iterator
+from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, field, replace
+from os import cpu_count
 
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
@@ -163,13 +165,23 @@ def goals_for(twin: Twin, channels: int, seed: int) -> Iterator[tuple[str, Goal]
         yield kind, replace(generate(twin, kind, rng))
 
 
-def prove_radios(models: list[str], channels: int, starts: int | None, seed: int, progress: Callable[[str], None]) -> ProofTable:
-    """Prove so many channels on each model (all when none is named) and each firmware of it."""
+Progress = Callable[[int, int, str], None]
+"""Told after each piece of work: how many are done, of how many, and which."""
+
+
+def prove_radios(models: list[str], channels: int, starts: int | None, seed: int, progress: Progress) -> ProofTable:
+    """Prove so many channels on each model (all when none is named) and each firmware of it, on all cores."""
+    tasks = [(m, f.name, channels, starts, seed) for m in models or model_names() for f in twin_of(m).profile.firmwares]
     table = ProofTable()
-    for model in models or model_names():
-        for firmware in twin_of(model).profile.firmwares:
-            twin = twin_of(model, firmware.name)
-            progress(f"{model} firmware {firmware.name}")
-            for kind, goal in goals_for(twin, channels, seed):
-                table.add(try_goal(twin, kind, goal, starts))
+    with ProcessPoolExecutor(min(cpu_count() or 1, len(tasks))) as pool:
+        for number, (task, tested) in enumerate(zip(tasks, pool.map(_proven, tasks), strict=True), 1):
+            for one in tested:
+                table.add(one)
+            progress(number, len(tasks), task[0])
     return table
+
+
+def _proven(task: tuple[str, str, int, int | None, int]) -> list[Tested]:
+    model, firmware, channels, starts, seed = task
+    twin = twin_of(model, firmware)
+    return [try_goal(twin, kind, goal, starts) for kind, goal in goals_for(twin, channels, seed)]

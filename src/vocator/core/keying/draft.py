@@ -4,6 +4,8 @@ The draft keeps a state that follows the sheet from its start (a new radio where
 start is unknown) and the set of settings whose value is certain whatever the start was.
 """
 
+from dataclasses import replace
+
 from vocator.core.keying.sheet import FOUND, Chapter, Step, When
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
@@ -51,6 +53,11 @@ class Draft:
             self._follow(step)
         if notes:
             self.found = display(self.twin, self.state).main
+
+    def expect_last(self, shows: str) -> None:
+        """Let the last step say what stands on the display after it."""
+        steps = self._chapters[-1][1]
+        steps[-1] = replace(steps[-1], shows=shows)
 
     def alternatives(self, title: str, options: list[tuple[When, list[str], str, str]]) -> None:
         """Add alternatives, each with its condition, actions, words and reason; judged together."""

@@ -13,6 +13,7 @@ from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.core.radio.verbs import push
 
 MOST_PRESSES = 4
 
@@ -98,13 +99,15 @@ def _moved(twin: Twin, s: State) -> list[State]:
 
 
 def _searchable(twin: Twin, s: State) -> list[State]:
-    """Return states in which each search has what it needs."""
+    """Return states in which each search runs, with what it needs."""
     found = []
     for index, screen in enumerate(twin.screens):
         if screen.kind != "search" or screen.chain:
             continue
-        if screen.needs is not None:
-            found.append(twin.put(s, screen.needs[0], screen.needs[1][0]))
+        if screen.needs is not None and screen.setting is not None:
+            ready = twin.put(s, screen.needs[0], screen.needs[1][0])
+            stepped = (twin.get(ready, screen.setting) + 1) % twin.settings[screen.setting].domain.count
+            found.append(push(ready, index)._replace(opened=screen.setting, value=stepped))
         for side in (twin.sides[2], twin.sides[3]):
             if screen.setting is None and side is not None:
                 ready = twin.put(s, side, 1)

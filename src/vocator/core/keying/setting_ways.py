@@ -156,8 +156,18 @@ def _set_opened(draft: Draft, routes: Routes, setting: int, value: int, whys: di
     text = s.domain.text(value)
     title, why = title or title_of(draft, setting), whys.get(setting, "")
     draft.step(title, list(presses), shows=s.name, say=f"Open {s.name}", why=why)
-    draft.step(title, [change, keep], say=f"{s.name} to {text}, keep it{_many(clicks)}", why=why)
+    if change.isdigit():
+        _type_and_look(draft, title, change, s.name, why)
+    actions = [keep] if change.isdigit() else [change, keep]
+    draft.step(title, actions, say=f"{s.name} to {text}, keep it{_many(clicks)}", why=why)
     draft.now_certain(setting)
+
+
+def _type_and_look(draft: Draft, title: str, digits: str, name: str, why: str) -> None:
+    """Type a value as a step of its own, so that a wrong digit is seen before it is kept."""
+    draft.step(title, [digits], say=f"{name}: type {digits} and read it", why=why)
+    shown = display(draft.twin, draft.state).main
+    draft.expect_last(shown)
 
 
 # -- panels -----------------------------------------------------------------------------
@@ -272,6 +282,9 @@ def _set_one(
         turns += [inner_key, change]
         text, clicks = f"{text} {twin.settings[hidden].domain.text(wanted)}", clicks + more
     shows = None if twin.screens[list_screen].closes else entry.name
+    if change.isdigit() and behind is None:
+        _type_and_look(draft, title, change, setting.name, why)
+        turns = []
     draft.step(title, [*turns, keep_key], shows=shows, say=f"{setting.name} to {text}, keep it{_many(clicks)}", why=why)
     draft.now_certain(entry.setting)
     if behind is not None:

@@ -403,15 +403,32 @@ def unseen(twin: Twin, goal: Goal) -> list[str]:
     facts |= {"signalling"} if "sent" in facts else set()
     tone = goal.channel.tone
     limits = []
-    for word, used in (("tone", tone.tone_tx or tone.tone_rx), ("code", tone.dcs_tx or tone.dcs_rx)):
-        if used and not facts & {"tone_use", "signalling"}:
-            limits.append(f"the read-back does not show the {word}")
-        elif used:
-            limits.append(f"the read-back shows that a {word} is used, not which: memory mode does not open it")
+    if not facts & {"tone_use", "signalling"}:
+        limits.append("the read-back shows neither tone nor code, nor that there is none")
+    else:
+        for word, used in (("tone", tone.tone_tx or tone.tone_rx), ("code", tone.dcs_tx or tone.dcs_rx)):
+            if used:
+                limits.append(f"the read-back shows that a {word} is used, not which: memory mode does not open it")
+    limits += _offset_unseen(twin, goal, facts)
     for fact in ("width", "power"):
         if fact not in facts and twin.profile.setting_for(Means(fact)) is not None:
             limits.append(f"the read-back does not show the {fact}")
+    if goal.channel.label and not twin.reverse_icons and Routes(twin).presses(twin.memory, "reverse") is not None:
+        limits.append("a reverse switched on by mistake after the name is not shown: the name covers the frequency")
+    if binding_for(_picker(twin, "write"), "erase") is not None:
+        limits.append(
+            "a wrong key in the list of slots can change the one it stands on: if you pressed one, look at that slot too"
+        )
     show = twin.profile.setting_for(Means.SHOW)
     if show is not None:
         limits.append(f"with {twin.settings[show].name} at another value than the frequency, memory mode shows that instead")
     return limits
+
+
+def _offset_unseen(twin: Twin, goal: Goal, facts: set[str]) -> list[str]:
+    """Say whether the send side can be read in memory mode: by reverse, by the sign alone, or not at all."""
+    if goal.channel.is_simplex or Routes(twin).presses(twin.memory, "reverse") is not None:
+        return []
+    if not facts & {"shift", "split"}:
+        return ["the read-back does not show the send side"]
+    return ["the read-back shows the sign, not the offset: memory mode does not open it"]

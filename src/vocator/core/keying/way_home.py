@@ -34,10 +34,13 @@ def ways_home(twin: Twin) -> dict[Look, tuple[str, ...]]:
     for look, states in looks.items():
         together[look._replace(text="")] += states
     candidates = _candidates(twin)
+    # PTT leaves a search on some radios; nowhere else is an operator sent to it
+    in_search = [*candidates, (Tap("PTT"),)]
     found: dict[Look, tuple[str, ...]] = {}
     for look, states in together.items():
-        apart = {full: _best(twin, own, candidates) for full, own in looks.items() if full._replace(text="") == look}
-        one = _best(twin, states, candidates)
+        tried = in_search if look.screen == "search" else candidates
+        apart = {full: _best(twin, own, tried) for full, own in looks.items() if full._replace(text="") == look}
+        one = _best(twin, states, tried)
         dearest = max((way[0] for way in apart.values() if way), default=0.0)
         if one and (len(apart) == 1 or one[0] <= dearest):
             found[look] = one[1]

@@ -1,5 +1,6 @@
 """Carrying out written actions on a twin, ``until`` included."""
 
+import re
 from dataclasses import dataclass
 
 from vocator.core.radio.actions import Action
@@ -82,7 +83,12 @@ def perform(twin: Twin, s: State, action: Action, tally: Tally | None = None) ->
 def _until(twin: Twin, s: State, action: Action, tally: Tally | None) -> Done:
     target = action.until
     assert target is not None
-    jump = _distance(twin, s, action)
+    try:
+        jump = _distance(twin, s, action)
+    except UntilFailed:
+        if target in focus(twin, s, action):
+            return Done(s, (), None)
+        raise
     if jump is not None:
         for given in jump:
             if tally is not None:
@@ -123,6 +129,9 @@ def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally 
             s, effects = twin.act(s, given)
             beeps += effects.beeps
             sent = effects.transmitting_hz if effects.transmitting_hz is not None else sent
+        if (before.typed or before.message) and not (s.typed or s.message):
+            done = _until(twin, s, action, tally)  # what is left can be counted now
+            return Done(done.state, beeps + done.beeps, done.transmitting_hz if done.transmitting_hz is not None else sent)
         plain = s._replace(idle_ms=0, message="", message_ms=0)
         back = _back(twin, inputs[-1]) if ends == 0 else None
         if plain == before._replace(idle_ms=0, message="", message_ms=0) and back is not None:
@@ -168,6 +177,8 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
         return _far(twin, s, given, direction, handler.name, action.until or "")
     place = _places(twin, s, handler.name, action.until or "")
     if place is None:
+        if handler.name != "pick" or not twin.profile.group_size:
+            raise UntilFailed(action.text, display(twin, s))  # a full round would not come by it
         return None
     at, to, count, wraps = place
     if at == to:
@@ -183,7 +194,7 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
 
 def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: str) -> list[Input] | None:
     """Count the clicks to a frequency or to an offset that goes by the tuning step, without carrying them out."""
-    if not isinstance(given, Turn) or twin.in_memory(s):
+    if twin.in_memory(s) or (verb == "change" and not isinstance(given, Turn)):
         return None
     count = 0
     if verb == "change":
@@ -197,7 +208,10 @@ def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: 
         return _times(twin, given, True, count)
     hz, step = twin.freq(s), 1_000_000 if s.coarse else twin.step_hz(s)
     low, high = next(((a, b) for a, b in twin.profile.receive_hz if a <= hz <= b), (hz, hz))
-    for way in (direction, -direction):
+    within = re.fullmatch(r"\d+(\.\d+)?", target) and low <= float(target) * 1e6 + 1e6 and float(target) * 1e6 <= high
+    if within and not isinstance(given, Turn):
+        return None
+    for way in (direction, -direction) if within else ():
         to, count = hz, 0
         while low <= to <= high:
             if (str(to // 1_000_000) if s.coarse else twin.frequency(to)) == target:
@@ -207,7 +221,14 @@ def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: 
                 end = (high - hz) // step if direction > 0 else (hz - low) // step
                 return [*_times(twin, given, True, end + 1), *_times(twin, given, False, end + count)]
             to, count = to + way * step, count + 1
-    return None
+    signs = {r.icon for r in twin.profile.icons if r.fact == "shift"}
+    if twin.profile.shift_on_click and target in signs and isinstance(given, Turn):
+        edges = [(edge - hz) * direction for rule in twin.profile.shift_table for edge in (rule.low_hz, rule.high_hz)]
+        for count in sorted({-(-edge // step) for edge in edges if edge > 0}):
+            turned: list[Input] = [Turn(given.dial, direction * count)]
+            if target in display(twin, twin.act(s, turned[0])[0]).icons:
+                return turned
+    raise UntilFailed(f"until {target}", display(twin, s))  # the dial goes through frequencies only
 
 
 def _times(twin: Twin, given: Input, onward: bool, count: int) -> list[Input]:

@@ -1,0 +1,170 @@
+"""Recovery: from what a radio shows after a slip back into the sheet.
+
+``locate`` finds the states that agree with what is seen; ``way_back`` finds the shortest
+proven way from all of them: home by keys that change nothing, then on with the sheet from
+the latest step that still leads to the goal.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from vocator.core.keying.goal import Goal
+from vocator.core.keying.operator import follow
+from vocator.core.keying.prover import judge
+from vocator.core.keying.sheet import Chapter, Sheet, Step
+from vocator.core.keying.slips import Course, Outcome
+from vocator.core.keying.starts import covering_starts
+from vocator.core.keying.way_home import way_from
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import Display, display
+from vocator.core.radio.perform import perform
+from vocator.core.radio.start import settings_of_set
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+
+EARLIER = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Sight:
+    """One thing that the radio may show after a step, and the slips that lead there."""
+
+    seen: Display
+    outcomes: tuple[Outcome, ...]
+
+    @property
+    def weight(self) -> int:
+        """How likely it is against the other sights: by its slips, those of the step itself first."""
+        return sum(o.slip.weight * (4 if o.slip.step == o.noticed else 1) for o in self.outcomes)
+
+    def states(self, courses: list[Course], step: int) -> list[State]:
+        """Return the states that agree with what is seen, on every course on which the same slip ends alike."""
+        found = dict.fromkeys(o.state for o in self.outcomes)
+        for outcome in self.outcomes:
+            for course in courses:
+                if course is not outcome.course:
+                    other = course.carried(outcome.slip, step)
+                    if other.screen == outcome.state.screen:
+                        found[other] = None
+        return list(found)
+
+
+@dataclass(frozen=True, slots=True)
+class WayBack:
+    """Keys that lead home, and the step of the sheet to go on with."""
+
+    actions: tuple[str, ...]
+    step: int
+
+
+def courses_of(twin: Twin, sheet: Sheet, goal: Goal, known: State | None = None) -> list[Course]:
+    """Return the sheet followed from what is known of the radio, and from a start with every value wrong."""
+    starts = dict(covering_starts(twin, goal))
+    first = known or starts["the slot occupied"]
+    return [Course(twin, sheet, first), Course(twin, sheet, starts["every value wrong"]._replace(slots=first.slots))]
+
+
+def sights(courses: list[Course], step: int, outcomes: Iterable[Outcome] | None = None) -> list[Sight]:
+    """Return what may be seen after a step in place of what the sheet draws, the likeliest first.
+
+    Looked at are the slips of the step and of a few steps before it that looked right;
+    ``outcomes`` may hold those of all steps when they are known already.
+    """
+    if outcomes is None:
+        steps = range(max(0, step - EARLIER), step + 1)
+        outcomes = (course.replay(slip) for course in courses for slip in course.slips(steps))
+    found: dict[str, list[Outcome]] = {}
+    shown: dict[str, Display] = {}
+    for outcome in outcomes:
+        if outcome.noticed == step:
+            seen = display(outcome.course.twin, outcome.state)
+            shown.setdefault(seen.text, seen)
+            found.setdefault(seen.text, []).append(outcome)
+    return sorted((Sight(shown[text], tuple(o)) for text, o in found.items()), key=lambda s: -s.weight)
+
+
+def locate(courses: list[Course], step: int, text: str) -> Sight | None:
+    """Return the sight that an operator reports after a step, None for nothing of these."""
+    return next((s for s in sights(courses, step) if s.seen.text == text), None)
+
+
+def rest_of(sheet: Sheet, step: int, home: tuple[str, ...] = ()) -> Sheet:
+    """Return what is left of a sheet from a step on, maybe with keys that lead home before it."""
+    chapters, number = [], 0
+    if home:
+        chapters.append(Chapter("Ready", (Step(home, None, "Leave what is open", "nothing is changed"),)))
+    for chapter in sheet.chapters:
+        steps = chapter.steps[max(0, step - number) :]
+        number += len(chapter.steps)
+        if steps:
+            chapters.append(Chapter(chapter.title, steps))
+    return Sheet(sheet.model, sheet.firmware, tuple(chapters), sheet.limits, sheet.changes)
+
+
+def way_back(course: Course, goal: Goal, every: list[State], step: int) -> WayBack | None:
+    """Return the shortest way back that reaches the goal from every one of some states that look alike.
+
+    None where no way leads to the goal.
+    """
+    twin, sheet = course.twin, course.sheet
+    homes: dict[tuple[str, ...], None] = {(): None}
+    for state in every:
+        if not twin.at_rest(state):
+            try:
+                homes[way_from(twin, state)] = None
+            except KeyError:
+                continue
+    starts = [group[0] for group in course.groups]
+    begins = [s for s in starts if s <= step + 1] or [0]
+    for home in homes:
+        if home and not all(twin.at_rest(_pressed(twin, s, home)) for s in every):
+            continue
+        for begin in (begins[-1], *([begins[-2]] if len(begins) > 1 else [])) if not home else ():
+            if _leads(twin, goal, rest_of(sheet, begin), every):
+                return WayBack((), begin)
+    for home in homes:
+        for begin in reversed(begins):
+            if _leads(twin, goal, rest_of(sheet, begin, home), every):
+                return WayBack(home, begin)
+    return None
+
+
+def _pressed(twin: Twin, state: State, actions: tuple[str, ...]) -> State:
+    for text in actions:
+        for action in parse_actions(twin.profile, text):
+            state = perform(twin, state, action).state
+    return state
+
+
+def _leads(twin: Twin, goal: Goal, sheet: Sheet, states: list[State]) -> bool:
+    if not sheet.chapters:
+        return False
+    for state in states:
+        run = follow(twin, sheet, state, keep_frames=False)
+        if judge(twin, sheet, goal, state, run):
+            return False
+    return True
+
+
+@dataclass(frozen=True, slots=True)
+class Harm:
+    """What a slip did beyond the sheet: other slots changed, set-wide settings changed, something sent."""
+
+    slots: tuple[int, ...] = ()
+    settings: tuple[str, ...] = ()
+    sent: tuple[int, ...] = ()
+
+    def __bool__(self) -> bool:
+        return bool(self.slots or self.settings or self.sent)
+
+
+def harm(goal: Goal, outcome: Outcome) -> Harm:
+    """Return what a slip did, against the right course at the step where it was noticed."""
+    course = outcome.course
+    right = course.run.frames[outcome.noticed].state if outcome.noticed >= 0 else course.run.state
+    slots = tuple(i for i, (a, b) in enumerate(zip(right.slots, outcome.state.slots, strict=True)) if a != b and i != goal.slot)
+    before, after = settings_of_set(course.twin, right), settings_of_set(course.twin, outcome.state)
+    changed = tuple(f"{name} {value}" for name, value in after.items() if before[name] != value)
+    rightly = [hz for _, hz in course.run.sent]
+    sent = tuple(hz for hz in outcome.sent if hz not in rightly)
+    return Harm(slots, changed, sent)

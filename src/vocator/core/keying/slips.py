@@ -1,0 +1,260 @@
+"""Slips: every single wrong action at every point of a sheet, and where it is noticed.
+
+A slip is noticed at the first step after which the display differs from what the sheet
+draws there, or where it sends unasked.  Between the slip and that step the operator goes on as written, looking at
+the display only where the sheet says so.  Within a turn the points are before its first
+and before its last click.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from functools import cached_property
+
+from vocator.core.keying.operator import Run, follow
+from vocator.core.keying.sheet import FOUND, Sheet, Step, grouped
+from vocator.core.radio.actions import Action, parse_actions
+from vocator.core.radio.display import Display, display
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
+from vocator.core.radio.perform import Tally, UntilFailed, perform
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+
+HELD_MS = 1000
+MOST_POINTS = 4
+LIKELY = {"one click off": 6, "twice": 5, "held for a tap": 5, "tapped for a hold": 5, "waited too long": 4, "wrong digit": 4}
+"""How likely each kind of slip is against the others, by what operators report; any other key counts 1."""
+
+
+@dataclass(frozen=True, slots=True)
+class Slip:
+    """One wrong action: ``wrong`` in place of ``right``, the input number ``point`` of an action of a step."""
+
+    step: int
+    action: int
+    point: int
+    kind: str
+    wrong: tuple[Input, ...]
+    right: Input | None
+
+    @property
+    def weight(self) -> int:
+        """How likely it is against other slips."""
+        return LIKELY.get(self.kind, 1)
+
+
+@dataclass(frozen=True, slots=True)
+class Outcome:
+    """What a slip came to: the step at which it was noticed (-1: never), the state there, what was sent."""
+
+    course: "Course" = field(repr=False)
+    slip: Slip
+    noticed: int
+    state: State
+    sent: tuple[int, ...] = ()
+
+
+@dataclass(slots=True)
+class _Recorder(Tally):
+    """A tally that keeps the inputs themselves."""
+
+    inputs: list[Input] = field(default_factory=list)
+
+    def add(self, given: Input) -> None:
+        """Keep one input; many clicks come apart into all but the last, and the last."""
+        if isinstance(given, Turn) and abs(given.clicks) > 1:
+            one = 1 if given.clicks > 0 else -1
+            self.inputs += [Turn(given.dial, given.clicks - one), Turn(given.dial, one)]
+        else:
+            self.inputs.append(given)
+
+
+class Course:
+    """A sheet followed rightly from one start: what every slip is held against."""
+
+    def __init__(self, twin: Twin, sheet: Sheet, start: State) -> None:
+        self.twin, self.sheet, self.start = twin, sheet, start
+        self.steps = sheet.steps()
+        self.run: Run = follow(twin, sheet, start)
+        assert not self.run.trouble, self.run.trouble
+        self._parsed: dict[str, list[Action]] = {}
+        self._after: dict[tuple[int, State], tuple[int, State, tuple[int, ...]]] = {}
+
+    @cached_property
+    def groups(self) -> list[list[int]]:
+        """The numbers of the steps, alternatives together."""
+        found, number = [], 0
+        for run in grouped(self.steps):
+            found.append(list(range(number, number + len(run))))
+            number += len(run)
+        return found
+
+    def before(self, step: int) -> State:
+        """Return the state before a step."""
+        return self.run.frames[step - 1].state if step else self.start
+
+    def seen(self, step: int) -> Display:
+        """Return what the sheet draws after a step."""
+        return self.run.frames[step].seen
+
+    def actions(self, step: Step) -> list[Action]:
+        """Return the actions of a step, read once."""
+        key = "\n".join(step.actions)
+        if key not in self._parsed:
+            texts = [a.replace(FOUND, self.run.noted) for a in step.actions]
+            self._parsed[key] = [a for text in texts for a in parse_actions(self.twin.profile, text)]
+        return self._parsed[key]
+
+    # -- going on after a slip ---------------------------------------------------------
+
+    def replay(self, slip: Slip) -> Outcome:
+        """Carry out a slip and go on as written until it is noticed or the sheet ends."""
+        state, sent, failed = self._slipped(slip)
+        wrongly_sent = bool(sent) and not self.steps[slip.step].on_air  # the radio shows and sounds that it sends
+        if failed or wrongly_sent or not self._agrees(slip.step, state):
+            return Outcome(self, slip, slip.step, state, sent)
+        noticed, state, more = self._go_on(slip.step, state)
+        return Outcome(self, slip, noticed, state, sent + more)
+
+    def carried(self, slip: Slip, until_step: int) -> State:
+        """Return the state when a slip was made and the sheet followed to a step without looking at it."""
+        state, _, failed = self._slipped(slip)
+        for number in range(slip.step + 1, until_step + 1):
+            if failed:
+                break
+            if self.run.frames[number].done:
+                state, _, failed = self._all(state, self.actions(self.steps[number]))
+        return state
+
+    def _slipped(self, slip: Slip) -> tuple[State, tuple[int, ...], bool]:
+        actions = self.actions(self.steps[slip.step])
+        state, sent, failed = self._all(self.before(slip.step), actions[: slip.action])
+        state, more, failed = self._wrong(state, actions[slip.action], slip)
+        sent += more
+        if not failed:
+            state, more, failed = self._all(state, actions[slip.action + 1 :])
+            sent += more
+        return state, sent, failed
+
+    def _wrong(self, state: State, action: Action, slip: Slip) -> tuple[State, tuple[int, ...], bool]:
+        """Carry out one action with its slip in it."""
+        sent: tuple[int, ...] = ()
+        inputs = self._inputs(state, action)
+        for given in (*inputs[: slip.point], *slip.wrong):
+            state, effects = self.twin.act(state, given)
+            sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
+        if action.until is not None and slip.kind != "one click off":
+            state, more, failed = self._all(state, [action])
+            return state, sent + more, failed
+        for given in inputs[slip.point + 1 :]:
+            state, effects = self.twin.act(state, given)
+            sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
+        return state, sent, False
+
+    def _all(self, state: State, actions: list[Action]) -> tuple[State, tuple[int, ...], bool]:
+        sent: tuple[int, ...] = ()
+        for action in actions:
+            try:
+                done = perform(self.twin, state, action)
+            except UntilFailed:
+                return state, sent, True
+            state = done.state
+            sent += (done.transmitting_hz,) if done.transmitting_hz is not None else ()
+        return state, sent, False
+
+    def _agrees(self, step: int, state: State) -> bool:
+        return display(self.twin, state).text == self.run.frames[step].seen.text
+
+    def _go_on(self, step: int, state: State) -> tuple[int, State, tuple[int, ...]]:
+        """Go on after a step that looked right; returns where it was noticed, -1 for never."""
+        key = (step, state)
+        if key in self._after:
+            return self._after[key]
+        first = state
+        sent: tuple[int, ...] = ()
+        result: tuple[int, State, tuple[int, ...]] | None = None
+        for number in range(step + 1, len(self.steps)):
+            if state == self.run.frames[number - 1].state:
+                result = (-1, self.run.state, sent)
+                break
+            if not self.run.frames[number].done:
+                continue
+            state, more, failed = self._all(state, self.actions(self.steps[number]))
+            sent += more
+            if failed or not self._agrees(number, state):
+                result = (number, state, sent)
+                break
+        result = result or (-1, state, sent)
+        self._after[(step, first)] = result
+        return result
+
+    # -- all single slips --------------------------------------------------------------
+
+    def _inputs(self, state: State, action: Action) -> list[Input]:
+        recorder = _Recorder()
+        perform(self.twin, state, action, recorder)
+        return recorder.inputs
+
+    def slips(self, steps: range | None = None) -> Iterator[Slip]:
+        """Yield every single slip at every point of the steps that this course does."""
+        for number in steps if steps is not None else range(len(self.steps)):
+            if not self.run.frames[number].done:
+                continue
+            state = self.before(number)
+            for at, action in enumerate(self.actions(self.steps[number])):
+                yield from self._slips_in(number, at, action, state)
+                state = perform(self.twin, state, action).state
+
+    def _slips_in(self, number: int, at: int, action: Action, state: State) -> Iterator[Slip]:
+        inputs = self._inputs(state, action)
+        points = range(len(inputs)) if len(inputs) <= MOST_POINTS else (0, len(inputs) - 1)
+        seen: set[tuple[State, Input]] = set()
+        if not inputs:
+            for other in self._other_keys(state, None):
+                yield Slip(number, at, 0, "another key", (other,), None)
+        for index, given in enumerate(inputs):
+            if index in points and (state, given) not in seen:
+                seen.add((state, given))
+                for kind, wrong in self._wrongs(state, given):
+                    yield Slip(number, at, index, kind, wrong, given)
+            state = self.twin.act(state, given)[0]
+        last = inputs[-1] if inputs else None
+        if action.until is not None and last is not None:
+            yield Slip(number, at, len(inputs) - 1, "one click off", (last, last), last)
+            yield Slip(number, at, len(inputs) - 1, "one click off", (), last)
+
+    def _wrongs(self, state: State, given: Input) -> Iterator[tuple[str, tuple[Input, ...]]]:
+        quiet = self.twin.screens[state.screen].quiet_ms
+        if quiet:
+            yield "waited too long", (Wait(quiet), given)
+        if isinstance(given, Tap):
+            yield "twice", (given, given)
+            yield "held for a tap", (Hold(given.key, max((HELD_MS, *self._holds(given.key)))),)
+        elif isinstance(given, Hold):
+            yield "tapped for a hold", (Tap(given.key),)
+            yield "twice", (given, given)
+        elif isinstance(given, Chord):
+            yield "another key", (Tap(given.held),)
+            yield "another key", (given.then,)
+        elif isinstance(given, Type):
+            yield "wrong letter", (Type(given.text[:-1]),)
+            yield "wrong letter", (Type(given.text + given.text[-1]),)
+        if isinstance(given, Wait):
+            return
+        digit = isinstance(given, Tap) and given.key.isdigit()
+        for wrong in self._other_keys(state, given):
+            yield "wrong digit" if digit and isinstance(wrong, Tap) and wrong.key.isdigit() else "another key", (wrong,)
+
+    def _holds(self, key: str) -> list[int]:
+        return [ms for table in self.twin.tables for ms, _ in table.holds.get(key, ())]
+
+    @cached_property
+    def _keys(self) -> list[str]:
+        return [k for k in self.twin.profile.keys if not k.startswith(TOUCH)]
+
+    def _other_keys(self, state: State, given: Input | None) -> Iterator[Input]:
+        """Yield every other key that is there now, tapped and held."""
+        touches = [k for k in self.twin.tables[state.screen].taps if k.startswith(TOUCH)]
+        for key in (*self._keys, *touches):
+            for wrong in (Tap(key), Hold(key, HELD_MS)):
+                if wrong != given and not (isinstance(given, Tap | Hold) and key == given.key):
+                    yield wrong
