@@ -212,6 +212,25 @@ def test_a_sheet_is_worked_with_the_keyboard_alone(page: Page, demo: str):
     expect(page.get_by_role("heading", name="Station")).to_be_visible()
 
 
+def test_a_slip_is_found_by_its_picture_and_leads_back_into_the_sheet(page: Page, demo: str):
+    page.goto(demo)
+    type_line(page, "147.33 + 103.5")
+    make_sheet(page, "Finch", "7", "RIDGE")
+    for _ in range(9):
+        page.locator(".donekey").click()
+    page.keyboard.press("e")
+    pictures = page.locator(".sights button")
+    expect(pictures.first).to_be_visible()
+    assert pictures.count() > 3
+    pictures.nth(1).click()
+    expect(page.locator("dialog dl")).to_contain_text("Likely")
+    page.get_by_role("button", name="Go on with").click()
+    expect(page.locator("dialog dl")).to_have_count(0)
+    to_the_end(page)
+    page.goto(page.url)
+    expect(page.locator("h2.done")).to_contain_text("written and read back")
+
+
 def test_an_on_air_check_records_its_outcome(page: Page, demo: str):
     page.goto(demo + "/station")
     page.get_by_label("2 m", exact=True).check()

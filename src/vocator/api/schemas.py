@@ -231,7 +231,7 @@ class NewSheet(Shape):
     label: str | None = Field(default=None, max_length=200)
     power: str | None = Field(default=None, max_length=20)
     row: str | None = Field(default=None, max_length=20)
-    goal: Literal["store", "erase", "read-back"] = "store"
+    goal: Literal["store", "erase", "read-back", "find-tone", "find-code"] = "store"
 
 
 class CapShape(Shape):
@@ -323,6 +323,40 @@ class SheetShape(Shape):
     created_at: datetime
     ticked: list[int]
     content: SheetContent
+
+
+class SightShape(Shape):
+    """A display that may be seen in place of the right one, and the likeliest slip behind it."""
+
+    display: DisplayShape
+    slip: str
+
+
+class SeenShape(Shape):
+    """What was seen after a step; null for nothing of what was offered."""
+
+    text: str | None = Field(default=None, max_length=400)
+
+
+class WayShape(Shape):
+    """Keys that lead home."""
+
+    actions: list[str]
+    caps: list[CapShape]
+    spoken: str
+    display: DisplayShape
+
+
+class RecoveryShape(Shape):
+    """What happened, and the step to go on with after the way home."""
+
+    found: bool
+    where: str
+    slips: list[str]
+    harm: list[str]
+    way: WayShape | None
+    step: int
+    starts: int
 
 
 class SheetSummary(Shape):

@@ -4,11 +4,23 @@ from datetime import UTC
 
 from fastapi import APIRouter
 
-from vocator.api.schemas import Kept, NewSheet, PlayShape, SheetShape, SheetStatusShape, SheetSummary, Ticks
+from vocator.api.schemas import (
+    Kept,
+    NewSheet,
+    PlayShape,
+    RecoveryShape,
+    SeenShape,
+    SheetShape,
+    SheetStatusShape,
+    SheetSummary,
+    SightShape,
+    Ticks,
+)
 from vocator.api.store import Store
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.make_sheet import make_sheet
+from vocator.usecases.recover import recovery_view, sights_view
 from vocator.usecases.sheets import find_sheet, open_sheet, put_away, request_of, take_up, tick
 from vocator.usecases.twin_play import play_at_step
 
@@ -90,3 +102,17 @@ def twin_at(sheet_id: str, done: int, store: Store) -> PlayShape:
     """Return the twin as it stands after so many steps, from what is known of the radio."""
     made = make_sheet(request_of(find_sheet(store, sheet_id).content))
     return PlayShape.model_validate(play_at_step(made, min(max(done, 0), len(made.run.frames))))
+
+
+@router.get("/{sheet_id}/steps/{step}/sights")
+def sights_after(sheet_id: str, step: int, store: Store) -> list[SightShape]:
+    """Return what the radio may show after a step in place of what the sheet draws, the likeliest first."""
+    made = make_sheet(request_of(find_sheet(store, sheet_id).content))
+    return [SightShape.model_validate(s) for s in sights_view(made, step)]
+
+
+@router.post("/{sheet_id}/steps/{step}/recovery")
+def recovery_from(sheet_id: str, step: int, given: SeenShape, store: Store) -> RecoveryShape:
+    """Return what a slip did, judging from what was seen after a step, and the proven way back."""
+    made = make_sheet(request_of(find_sheet(store, sheet_id).content))
+    return RecoveryShape.model_validate(recovery_view(made, step, given.text))

@@ -43,7 +43,7 @@ class SheetRequest:
     may_send: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class MadeSheet:
     """A proven sheet with its proof, its run from the given start, and its resolution."""
 

@@ -4,11 +4,11 @@
   import { get, type Model, type WayHome } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import CapView from '../lib/cap/CapView.svelte';
-  import Dialog from '../lib/shell/Dialog.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
   import { Following, OUTCOMES, readAloud, spokenPage } from '../lib/sheet/follow.svelte';
   import Ladder from '../lib/sheet/Ladder.svelte';
+  import Recovery from '../lib/sheet/Recovery.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
   import { TwinPlay } from '../lib/twin/play.svelte';
   import TwinPanel from '../lib/twin/TwinPanel.svelte';
@@ -87,6 +87,13 @@
   function read(): void {
     const words = following.finished ? 'The sheet is done' : spokenPage(following.steps);
     if (!readAloud(words)) shell.say('This device has no voice of its own for reading aloud.');
+  }
+
+  /** Rejoin the sheet at a step, after the way back. */
+  function goOn(step: number): void {
+    lost = false;
+    standing = -1;
+    following.go(following.pages.findIndex((page) => page.includes(step)));
   }
 
   async function next(outcome: (typeof OUTCOMES)[number][0] | null = null): Promise<void> {
@@ -191,18 +198,7 @@
     </footer>
   </main>
 
-  <Dialog bind:open={lost} title="It shows something else">
-    <p>Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>
-    <ul class="home">
-      {#each ways as way (way.looks + way.actions.join())}<li><b>{way.looks}</b> <span>{way.actions.join('  ')}</span></li>{/each}
-      <li><b>A frequency or a slot, nothing blinks</b> <span>it is at rest</span></li>
-    </ul>
-    <p>Then start over at Ready: the sheet holds from any state, and what is done already is only done again.</p>
-    <div class="acts">
-      <button type="button" class="act next" onclick={() => { lost = false; following.go(0); }}>Start over at Ready</button>
-      <button type="button" class="act" onclick={() => (lost = false)}>Stay at this step</button>
-    </div>
-  </Dialog>
+  <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} />
 {:else}
   <p class="alone">Fetching the sheet…</p>
 {/if}
@@ -339,18 +335,6 @@
     max-width: 700px;
     margin: 32px auto;
     padding: 0 16px;
-  }
-  .home {
-    margin: 0 0 12px;
-    padding: 0;
-    list-style: none;
-  }
-  .home li {
-    display: flex;
-    justify-content: space-between;
-    gap: 16px;
-    padding: 8px 0;
-    border-top: 1px solid var(--rule);
   }
   @media (max-width: 1100px) {
     .sheet {

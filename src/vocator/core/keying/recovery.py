@@ -11,18 +11,21 @@ from dataclasses import dataclass
 from vocator.core.keying.goal import Goal
 from vocator.core.keying.operator import follow
 from vocator.core.keying.prover import judge
+from vocator.core.keying.routes import press_text
 from vocator.core.keying.sheet import Chapter, Sheet, Step
 from vocator.core.keying.slips import Course, Outcome
 from vocator.core.keying.starts import covering_starts
-from vocator.core.keying.way_home import way_from
-from vocator.core.radio.actions import parse_actions
+from vocator.core.keying.way_home import LEAVING, way_from
 from vocator.core.radio.display import Display, display
-from vocator.core.radio.perform import perform
+from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.start import settings_of_set
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
 EARLIER = 3
+GENERAL = ("PTT", "PUSH", f"{TOUCH}OWN")
+"""Keys that no one is sent to, or that stand for whichever key is at hand."""
+OUT = LEAVING | {"keep_back"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,9 +86,9 @@ def sights(courses: list[Course], step: int, outcomes: Iterable[Outcome] | None 
     return sorted((Sight(shown[text], tuple(o)) for text, o in found.items()), key=lambda s: -s.weight)
 
 
-def locate(courses: list[Course], step: int, text: str) -> Sight | None:
-    """Return the sight that an operator reports after a step, None for nothing of these."""
-    return next((s for s in sights(courses, step) if s.seen.text == text), None)
+def locate(found: list[Sight], text: str) -> Sight | None:
+    """Return the sight that an operator reports, by all that stands on the display; None for nothing of these."""
+    return next((s for s in found if s.seen.text == text), None)
 
 
 def rest_of(sheet: Sheet, step: int, home: tuple[str, ...] = ()) -> Sheet:
@@ -107,33 +110,34 @@ def way_back(course: Course, goal: Goal, every: list[State], step: int) -> WayBa
     None where no way leads to the goal.
     """
     twin, sheet = course.twin, course.sheet
-    homes: dict[tuple[str, ...], None] = {(): None}
-    for state in every:
-        if not twin.at_rest(state):
-            try:
-                homes[way_from(twin, state)] = None
-            except KeyError:
-                continue
-    starts = [group[0] for group in course.groups]
-    begins = [s for s in starts if s <= step + 1] or [0]
-    for home in homes:
-        if home and not all(twin.at_rest(_pressed(twin, s, home)) for s in every):
-            continue
-        for begin in (begins[-1], *([begins[-2]] if len(begins) > 1 else [])) if not home else ():
-            if _leads(twin, goal, rest_of(sheet, begin), every):
-                return WayBack((), begin)
-    for home in homes:
-        for begin in reversed(begins):
-            if _leads(twin, goal, rest_of(sheet, begin, home), every):
-                return WayBack(home, begin)
+    rest = all(twin.at_rest(state) for state in every)
+    begins = [group[0] for group in course.groups if group[0] <= step + 1] or [0]
+    prefixes = _prefixes(twin, every)
+    for begin in reversed(begins):
+        for prefix in prefixes:
+            as_it_stands = not prefix and (rest or begin >= begins[-2:][0])
+            if (prefix or as_it_stands) and _leads(twin, goal, rest_of(sheet, begin, prefix), every):
+                return WayBack(prefix, begin)
     return None
 
 
-def _pressed(twin: Twin, state: State, actions: tuple[str, ...]) -> State:
-    for text in actions:
-        for action in parse_actions(twin.profile, text):
-            state = perform(twin, state, action).state
-    return state
+def _prefixes(twin: Twin, every: list[State]) -> list[tuple[str, ...]]:
+    """Return what may be pressed before going on: nothing, a key that leaves or keeps what is open, the ways home."""
+    found: dict[tuple[str, ...], None] = {(): None}
+    for state in every:
+        if twin.at_rest(state):
+            continue
+        for binding in twin.screens[state.screen].bind:
+            press = binding.press
+            if binding.verb in OUT and press.kind == "tap" and not press.held and press.key not in GENERAL:
+                found[(press_text(press),)] = None
+    for state in every:
+        if not twin.at_rest(state):
+            try:
+                found[way_from(twin, state)] = None
+            except KeyError:
+                continue
+    return list(found)
 
 
 def _leads(twin: Twin, goal: Goal, sheet: Sheet, states: list[State]) -> bool:

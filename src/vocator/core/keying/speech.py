@@ -8,7 +8,7 @@ import re
 from dataclasses import dataclass
 
 from vocator.core.radio.actions import Action
-from vocator.core.radio.inputs import TOUCH, Chord, Hold, Tap, Turn, Type, Wait
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 
 SPELLING = dict(
     zip(
@@ -105,3 +105,16 @@ def say_action(action: Action) -> str:
         else:
             words.append(f"leave the radio alone for {cap.seconds:g} seconds")
     return ", ".join(words)
+
+
+def say_input(given: Input) -> str:
+    """Say one thing done to a radio in short, in figures: "hold FN 1 s", "DIAL +1"."""
+    held, then = (f"{given.held} down and ", given.then) if isinstance(given, Chord) else ("", given)
+    if isinstance(then, Tap):
+        key = then.key.removeprefix(TOUCH)
+        return f"{held}{'touch' if key != then.key else 'tap'} {key}"
+    if isinstance(then, Hold):
+        return f"{held}hold {then.key.removeprefix(TOUCH)} for {then.ms / 1000:g} s"
+    if isinstance(then, Turn):
+        return f"{held}{then.dial} {'+' if then.clicks > 0 else '−'}{abs(then.clicks)}"
+    return f"type {then.text}" if isinstance(then, Type) else "wait"

@@ -194,18 +194,20 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
 
 def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: str) -> list[Input] | None:
     """Count the clicks to a frequency or to an offset that goes by the tuning step, without carrying them out."""
-    if twin.in_memory(s) or (verb == "change" and not isinstance(given, Turn)):
-        return None
     count = 0
     if verb == "change":
         value, setting = s.value, twin.settings[s.opened]
         wanted = setting.domain.find_text(target)
-        while value != wanted:
+        if wanted is None:
+            raise UntilFailed(f"until {target}", display(twin, s))
+        while isinstance(given, Turn) and value != wanted:
             value, _ = moved_value(twin, s, s.opened, value, direction)
             count += 1
-            if wanted is None or value == s.value or count > MOST_REPEATS:
+            if value == s.value or count > MOST_REPEATS:
                 return None
-        return _times(twin, given, True, count)
+        return _times(twin, given, True, count) if isinstance(given, Turn) else None
+    if twin.in_memory(s):
+        return None
     hz, step = twin.freq(s), 1_000_000 if s.coarse else twin.step_hz(s)
     low, high = next(((a, b) for a, b in twin.profile.receive_hz if a <= hz <= b), (hz, hz))
     within = re.fullmatch(r"\d+(\.\d+)?", target) and low <= float(target) * 1e6 + 1e6 and float(target) * 1e6 <= high

@@ -1,0 +1,151 @@
+"""It shows something else: what the radio may show after a step, what slip that was, and the way back."""
+
+from collections import Counter
+from dataclasses import asdict
+from functools import lru_cache
+from typing import Any
+
+from vocator.core.channel.channel import megahertz
+from vocator.core.keying.recovery import Sight, courses_of, harm, locate, sights, way_back
+from vocator.core.keying.slips import Course, Outcome, Slip
+from vocator.core.keying.speech import caps, say_action, say_input
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import Display, display
+from vocator.core.radio.inputs import Turn, Wait
+from vocator.core.radio.perform import perform
+from vocator.core.radio.report import display_dict
+from vocator.core.radio.twin import Twin
+from vocator.usecases.drawing import SCREEN_WORDS
+from vocator.usecases.errors import NotFound
+from vocator.usecases.make_sheet import MadeSheet
+
+MOST_SIGHTS = 24
+MOST_WORDS = 3
+
+
+@lru_cache(maxsize=32)
+def _courses(made: MadeSheet) -> list[Course]:
+    return courses_of(made.twin, made.sheet, made.goal, made.start)
+
+
+@lru_cache(maxsize=256)
+def _sights(made: MadeSheet, step: int) -> list[Sight]:
+    return sights(_courses(made), step)
+
+
+def _step(made: MadeSheet, step: int) -> int:
+    count = len(made.run.frames)
+    if not 0 <= step < count:
+        raise NotFound(f"step {step + 1}", f"1 to {count}")
+    return step
+
+
+def sights_view(made: MadeSheet, step: int) -> list[dict[str, Any]]:
+    """Return the displays that may be seen after a step in place of the right one, the likeliest first.
+
+    Raises NotFound for a step that the sheet does not have.
+    """
+    drawn = made.run.frames[_step(made, step)].seen.text
+    found = [s for s in _sights(made, step) if s.seen.text != drawn][:MOST_SIGHTS]
+    return [{"display": display_dict(s.seen), "slip": _likeliest(made.twin, s)} for s in found]
+
+
+def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any]:
+    """Return what happened and the proven way back, for a display that was seen after a step.
+
+    ``text`` None stands for nothing of what was offered: then the sheet holds from its
+    first step on, whatever is open.  Raises NotFound for a step that the sheet does not have.
+    """
+    courses = _courses(made)
+    sight = locate(_sights(made, _step(made, step)), text) if text is not None else None
+    if sight is None:
+        return {
+            "found": False,
+            "where": "not known",
+            "slips": [],
+            "harm": [],
+            "way": None,
+            "step": 0,
+            "starts": made.proof.starts,
+        }
+    states = sight.states(courses, step)
+    way = way_back(courses[0], made.goal, states, step)
+    return {
+        "found": True,
+        "where": _where(sight.seen),
+        "slips": _slip_words(made.twin, sight),
+        "harm": _harm_words(made, sight),
+        "way": _way_view(made, sight, way.actions) if way and way.actions else None,
+        "step": way.step if way else 0,
+        "starts": len(states) if way else made.proof.starts,
+    }
+
+
+def _way_view(made: MadeSheet, sight: Sight, actions: tuple[str, ...]) -> dict[str, Any]:
+    state = sight.outcomes[0].state
+    parsed = [a for text in actions for a in parse_actions(made.twin.profile, text)]
+    for action in parsed:
+        state = perform(made.twin, state, action).state
+    return {
+        "actions": list(actions),
+        "caps": [asdict(cap) for action in parsed for cap in caps(action)],
+        "spoken": "; ".join(say_action(a) for a in parsed),
+        "display": display_dict(display(made.twin, state)),
+    }
+
+
+def _where(seen: Display) -> str:
+    if seen.screen in SCREEN_WORDS:
+        return f"{SCREEN_WORDS[seen.screen]} is open"
+    if seen.slot is not None:
+        return f"at rest, memory mode, slot {seen.slot}"
+    return "at rest, nothing is open"
+
+
+def _likeliest(twin: Twin, sight: Sight) -> str:
+    return _slip_words(twin, sight)[0]
+
+
+def _slip_words(twin: Twin, sight: Sight) -> list[str]:
+    """Return the slips that lead to a sight in words, the likeliest first."""
+    weights: Counter[str] = Counter()
+    for outcome in sight.outcomes:
+        weights[slip_words(outcome.slip)] += outcome.slip.weight * (4 if outcome.slip.step == outcome.noticed else 1)
+    words = [text for text, _ in weights.most_common()]
+    more = len(words) - MOST_WORDS
+    return [*words[:MOST_WORDS], *([f"or one of {more} others"] if more > 0 else [])]
+
+
+def slip_words(slip: Slip) -> str:
+    """Say a slip: what was done, in place of what."""
+    right = say_input(slip.right) if slip.right is not None else ""
+    if slip.kind == "one click off":
+        return "one click too many" if slip.wrong else "one click too few"
+    if slip.kind == "waited too long" and isinstance(slip.wrong[0], Wait):
+        return f"waited {slip.wrong[0].ms / 1000:g} s before you {right}".replace("before you tap", "before the tap of")
+    if slip.kind == "twice":
+        return f"{right}: done twice"
+    done = ", ".join(say_input(w) for w in slip.wrong)
+    turned = isinstance(slip.right, Turn)
+    return f"{done} in place of {'the turn' if turned else right}" if right else done
+
+
+def _harm_words(made: MadeSheet, sight: Sight) -> list[str]:
+    """Return what the slips did beyond the sheet; "maybe" where not all of them did it."""
+    counts: Counter[str] = Counter()
+    for outcome in sight.outcomes:
+        counts.update(_harm_of(made, outcome))
+    whole = len(sight.outcomes)
+    return [words if n == whole else f"maybe: {words}" for words, n in counts.most_common(6)]
+
+
+def _harm_of(made: MadeSheet, outcome: Outcome) -> list[str]:
+    profile, done = made.twin.profile, harm(made.goal, outcome)
+    words = []
+    for index in done.slots:
+        stored = outcome.state.slots[index]
+        now = f"now holds {made.twin.frequency(stored.rx_hz)}" if stored else "is empty now"
+        words.append(f"slot {profile.slot_text(index)} {now}: write it again")
+    words += [f"{setting} is set now" for setting in done.settings]
+    words += [f"it sent on {megahertz(hz)} for a moment" for hz in done.sent]
+    return words

@@ -1,0 +1,129 @@
+"""Slips and recovery: every slip is noticed or named, and from what is seen a way leads to the goal."""
+
+import random
+from collections import Counter
+from dataclasses import replace
+
+import pytest
+
+from vocator.core.channel.channel import Channel, tone_use
+from vocator.core.keying.goal import Beyond, Goal
+from vocator.core.keying.operator import follow
+from vocator.core.keying.planner import plan
+from vocator.core.keying.prover import judge
+from vocator.core.keying.recovery import courses_of, harm, locate, rest_of, sights, way_back
+from vocator.core.radio.display import display
+from vocator.core.radio.inputs import Tap
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.prove_radios import generate
+from vocator.usecases.prove_slips import slips_of
+from vocator.usecases.recover import slip_words
+from vocator.usecases.twins import twin_of
+
+TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
+EVERY = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])
+FINCH = twin_of("ardvane-finch")
+REPEATER = Channel(147_330_000, 147_930_000, tone_use("103.5", None), power="HIGH")
+
+
+def sheet_of(twin, kinds=("label", "repeater")):
+    rng = random.Random(5)
+    for kind in kinds:
+        goal = generate(twin, kind, rng)
+        try:
+            return goal, plan(twin, goal)
+        except Beyond:
+            continue
+    raise AssertionError("the radio can do none of these")
+
+
+@EVERY
+def test_a_slip_anywhere_is_recovered_from_what_the_display_shows(twin):
+    goal, sheet = sheet_of(twin)
+    courses = courses_of(twin, sheet, goal)
+    slips = list(courses[0].slips())
+    assert len(slips) > 200
+    picked = random.Random(1).sample(slips, 40)
+    outcomes = [courses[0].replay(slip) for slip in picked]
+    for outcome in (o for o in outcomes if o.noticed >= 0):
+        (sight,) = sights(courses, outcome.noticed, [outcome])
+        states = sight.states(courses, outcome.noticed)
+        assert outcome.state in states
+        way = way_back(courses[0], goal, states, outcome.noticed)
+        assert way is not None, slip_words(outcome.slip)
+        assert way.step <= outcome.noticed + 1
+        rest = rest_of(sheet, way.step, way.actions)
+        for state in states:
+            run = follow(twin, rest, state)
+            assert judge(twin, rest, goal, state, run) == "", slip_words(outcome.slip)
+
+
+@EVERY
+def test_a_slip_is_noticed_at_the_first_step_that_looks_different(twin):
+    goal, sheet = sheet_of(twin)
+    course = courses_of(twin, sheet, goal)[0]
+    for slip in random.Random(2).sample(list(course.slips()), 40):
+        outcome = course.replay(slip)
+        if outcome.noticed < 0 or (outcome.noticed == slip.step and outcome.sent):
+            continue
+        state = course.carried(slip, outcome.noticed - 1) if outcome.noticed > slip.step else None
+        if state is not None:
+            assert display(twin, state).text == course.seen(outcome.noticed - 1).text
+        assert outcome.noticed >= slip.step
+
+
+def test_all_slips_of_a_sheet_are_harmless_recovered_or_named():
+    goal = Goal(6, REPEATER)
+    sheet = plan(FINCH, goal)
+    count: Counter[str] = Counter()
+    assert slips_of(FINCH, sheet, goal, count) == []
+    assert count["slips"] == count["harmless"] + count["recovered"] + count["named"]
+    assert count["named"] > 0
+
+
+def test_what_the_read_back_cannot_show_is_missed_unless_it_is_named():
+    goal = Goal(6, REPEATER)
+    sheet = replace(plan(FINCH, goal), limits=())
+    faults = slips_of(FINCH, sheet, goal, Counter())
+    assert faults
+    assert all("tone_tx" in fault["why"] for fault in faults)
+
+
+def test_a_sheet_that_cannot_be_joined_again_is_stuck():
+    goal = Goal(6, replace(REPEATER, rx_hz=147_345_000))
+    other = plan(FINCH, Goal(6, REPEATER))
+    courses = courses_of(FINCH, other, goal)
+    outcome = next(o for o in map(courses[0].replay, courses[0].slips()) if o.noticed >= 0)
+    assert way_back(courses[0], goal, [outcome.state], outcome.noticed) is None
+
+
+def test_harm_to_another_slot_is_told_with_the_slot():
+    meridian = twin_of("castellan-meridian")
+    goal = Goal(4, Channel(52_820_000, 52_320_000, tone_use("103.5", None)))
+    elsewhere = courses_of(meridian, plan(meridian, goal), goal)[0].start._replace(positions=(0,))
+    course = courses_of(meridian, plan(meridian, goal), goal, elsewhere)[0]
+    harmed = [(o, done) for o in map(course.replay, course.slips()) for done in [harm(goal, o)] if done.slots]
+    assert harmed
+    for outcome, done in harmed:
+        assert all(outcome.state.slots[i] != course.start.slots[i] for i in done.slots)
+        assert goal.slot not in done.slots
+
+
+def test_a_sending_slip_is_noticed_at_once_and_told():
+    goal = Goal(6, REPEATER)
+    course = courses_of(FINCH, plan(FINCH, goal), goal)[0]
+    sent = [o for s in course.slips() if s.wrong == (Tap("PTT"),) for o in [course.replay(s)] if o.sent]
+    at_rest = [o for o in sent if not course.steps[o.slip.step].on_air]
+    assert at_rest
+    assert all((o.noticed == o.slip.step and harm(goal, o).sent) or o.sent == (147_930_000,) for o in at_rest)
+
+
+def test_what_is_seen_is_found_among_the_pictures_and_nothing_else():
+    goal = Goal(6, REPEATER)
+    courses = courses_of(FINCH, plan(FINCH, goal), goal)
+    found = sights(courses, 12)
+    assert len(found) > 3
+    assert [s.weight for s in found] == sorted((s.weight for s in found), reverse=True)
+    for sight in found:
+        assert locate(found, sight.seen.text) is sight
+    assert locate(found, "nothing like it") is None
