@@ -33,3 +33,54 @@ def test_nothing_of_these_begins_again_and_odd_steps_are_refused(client, sheet):
     refused = client.get(f"{base}/999/sights")
     assert refused.status_code == 404
     assert f"1 to {len(sheet['content']['steps'])}" in refused.json()["detail"]
+
+
+def test_a_sheet_of_many_channels_is_kept_ticked_by_channel_and_recovered_in_its_parts(client):
+    radio = client.post("/api/radios", json={"model": "ardvane-finch", "name": "Mine"}).json()
+    csv = "slot,line,label\n1,147.33 + 103.5,RIDGE\n2,146.55,SMPLX\n12,448.775 minus 5 t118.8,DEPOT\n"
+    sheet = client.post("/api/sheets/batch", json={"radio_id": radio["id"], "csv": csv}).json()
+    content, parts = sheet["content"], sheet["content"]["parts"]
+    assert sorted(p["slot"] for p in parts) == ["1", "12", "2"]
+    assert [s["number"] for s in content["steps"]] == list(range(len(content["steps"])))
+    assert sorted(n for page in content["pages"] for n in page) == list(range(len(content["steps"])))
+    first, second = parts[0], parts[1]
+
+    def tick(step: int) -> None:
+        one = {
+            "id": f"tick-{step:04d}-{sheet['id']}",
+            "sheet_id": sheet["id"],
+            "step": step,
+            "at": "2026-05-01T10:00:00Z",
+            "done": True,
+        }
+        client.post("/api/sheets/ticks", json={"ticks": [{**one, "outcome": None}]})
+
+    def states() -> dict[str, str]:
+        return {s["slot"]: s["state"] for s in client.get(f"/api/radios/{radio['id']}").json()["slots"]}
+
+    assert states() == {"1": "planned", "2": "planned", "12": "planned"}
+    for step in range(first["last"] + 1):
+        tick(step)
+    assert states()[first["slot"]] == "read_back"
+    assert states()[second["slot"]] == "planned"
+    at = next(s["number"] for s in content["steps"][second["first"] :] if s["actions"])
+    pictures = client.get(f"/api/sheets/{sheet['id']}/steps/{at}/sights").json()
+    back = client.post(f"/api/sheets/{sheet['id']}/steps/{at}/recovery", json={"text": pictures[0]["display"]["text"]}).json()
+    assert second["first"] <= back["step"] <= at + 1
+    twin = client.get(f"/api/sheets/{sheet['id']}/twin/{first['last'] + 1}").json()
+    assert twin["memory"][first["slot"]]["label"] == first["label"]
+    for step in range(first["last"] + 1, len(content["steps"])):
+        tick(step)
+    assert client.get(f"/api/sheets/{sheet['id']}").json()["status"] == "done"
+
+
+def test_a_list_that_cannot_be_taken_names_its_rows_and_leaves_nothing(client):
+    radio = client.post("/api/radios", json={"model": "ardvane-finch", "name": "Mine"}).json()
+    csv = "slot,line\n1,147.33 + 103.5\n900,146.55\n3,445.0\n"
+    refused = client.post("/api/sheets/batch", json={"radio_id": radio["id"], "csv": csv})
+    assert refused.status_code == 422
+    assert "Row 3:" in refused.json()["detail"] and "Row 4:" in refused.json()["detail"]
+    assert client.get("/api/sheets").json() == []
+    assert client.get(f"/api/radios/{radio['id']}").json()["slots"] == []
+    beyond = client.post("/api/sheets/batch", json={"radio_id": radio["id"], "csv": "slot,line\n1,52.82 - 0.5\n"})
+    assert beyond.status_code == 409

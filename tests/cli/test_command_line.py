@@ -194,3 +194,28 @@ def test_a_start_is_read_whole_and_refused_for_what_the_radio_has_not():
     ):
         with pytest.raises(Exception, match=words):
             run_twin("ardvane-finch", [], start=wrong)
+
+
+def test_a_sheet_of_many_channels_has_contents_and_says_what_the_order_saves(tmp_path):
+    file = tmp_path / "day.csv"
+    file.write_text("slot,line,label\n1,147.33 + 103.5,RIDGE\n2,146.55,\n3,147.06 + 103.5,\n4,52.82 - 0.5,\n", encoding="utf-8")
+    code, out, _ = vocator("sheet", "ardvane-finch", "--channels", str(file), "--json")
+    answer = json.loads(out)
+    assert (code, answer["proof"]["verdict"]) == (0, "proven")
+    assert sorted(part["slot"] for part in answer["contents"]) == ["1", "2", "3"]
+    assert [b["slot"] for b in answer["beyond"]] == ["4"]
+    assert answer["saving"]["listed_seconds"] - answer["saving"]["ordered_seconds"] == pytest.approx(
+        answer["saving"]["seconds"], abs=0.2
+    )
+    steps = sum(len(c["steps"]) for c in answer["chapters"])
+    assert answer["contents"][-1]["first_step"] + answer["contents"][-1]["steps"] == steps
+    code, _, err = vocator("sheet", "ardvane-finch", "--channels", str(tmp_path / "none.csv"))
+    assert (code, "cannot be read" in err) == (2, True)
+
+
+def test_prove_slips_prints_a_table_without_faults():
+    code, out, _ = vocator("prove", "castellan-atlas", "--slips")
+    assert code == 0
+    head, row = out.splitlines()
+    assert head.split()[-2:] == ["stuck", "missed"]
+    assert row.split()[-2:] == ["0", "0"]

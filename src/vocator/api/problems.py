@@ -13,6 +13,7 @@ from vocator.core.keying.goal import Beyond
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
+from vocator.files.strict_yaml import DataFileError
 from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
 
 TABLE: dict[type[Exception], tuple[int, str, str]] = {
@@ -23,6 +24,7 @@ TABLE: dict[type[Exception], tuple[int, str, str]] = {
     NotFound: (404, "not-found", "Not found"),
     NotYet: (501, "not-yet", "Not yet"),
     StartError: (422, "start", "This radio cannot be in that state"),
+    DataFileError: (422, "list", "This list cannot be taken; nothing was"),
     ActionError: (422, "action", "No such key"),
     UntilFailed: (422, "until", "Not found on the display"),
     OperationalError: (503, "store", "The store does not answer"),
@@ -40,6 +42,8 @@ def problem(error: Exception) -> dict[str, Any]:
         body |= error.as_dict()
     if isinstance(error, Beyond):
         body |= {"found": error.part, "detail": error.why, "nearest": error.nearest}
+    if isinstance(error, DataFileError):
+        body["detail"] = "\n".join(f"Row {p.line}: {p.text}" for p in error.problems)
     if isinstance(error, Doubtful):
         body["doubts"] = error.resolution["doubts"]
     return body

@@ -290,6 +290,28 @@ class GoalShape(Shape):
     label: str | None
 
 
+class PartShape(Shape):
+    """One channel of a sheet of many: its slot and its steps."""
+
+    slot: str
+    slot_text: str
+    label: str | None
+    line: str
+    channel: ChannelShape
+    first: int
+    last: int
+    written_at: int
+    read_back_at: int | None
+    seconds: float
+
+
+class NewBatch(Shape):
+    """Many channels to make one sheet of, as CSV."""
+
+    radio_id: int
+    csv: str = Field(max_length=200_000)
+
+
 class SheetContent(Shape):
     """All that is needed to follow a sheet, also without the server."""
 
@@ -312,6 +334,8 @@ class SheetContent(Shape):
     pages: list[list[int]]
     written_at: int
     read_back_at: int | None
+    parts: list[PartShape] = []
+    saved_s: float = 0
 
 
 class SheetShape(Shape):
@@ -357,6 +381,7 @@ class RecoveryShape(Shape):
     way: WayShape | None
     step: int
     starts: int
+    anew: bool
 
 
 class SheetSummary(Shape):

@@ -6,6 +6,7 @@ from fastapi import APIRouter
 
 from vocator.api.schemas import (
     Kept,
+    NewBatch,
     NewSheet,
     PlayShape,
     RecoveryShape,
@@ -19,9 +20,8 @@ from vocator.api.schemas import (
 from vocator.api.store import Store
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
-from vocator.usecases.make_sheet import make_sheet
 from vocator.usecases.recover import recovery_view, sights_view
-from vocator.usecases.sheets import find_sheet, open_sheet, put_away, request_of, take_up, tick
+from vocator.usecases.sheets import find_sheet, made_at, open_batch, open_sheet, put_away, take_up, tick
 from vocator.usecases.twin_play import play_at_step
 
 router = APIRouter(prefix="/api/sheets", tags=["sheets"])
@@ -66,6 +66,12 @@ def make(given: NewSheet, store: Store) -> SheetShape:
     return _sheet(open_sheet(store, given.radio_id, given.slot, given.line, given.label, given.power, given.goal, given.row))
 
 
+@router.post("/batch", status_code=201)
+def make_many(given: NewBatch, store: Store) -> SheetShape:
+    """Make one proven sheet for many channels and keep it."""
+    return _sheet(open_batch(store, given.radio_id, given.csv))
+
+
 @router.get("/{sheet_id}")
 def sheet(sheet_id: str, store: Store) -> SheetShape:
     """Return one sheet."""
@@ -100,19 +106,20 @@ def keep_ticks(given: Ticks, store: Store) -> Kept:
 @router.get("/{sheet_id}/twin/{done}")
 def twin_at(sheet_id: str, done: int, store: Store) -> PlayShape:
     """Return the twin as it stands after so many steps, from what is known of the radio."""
-    made = make_sheet(request_of(find_sheet(store, sheet_id).content))
-    return PlayShape.model_validate(play_at_step(made, min(max(done, 0), len(made.run.frames))))
+    made, at = made_at(find_sheet(store, sheet_id).content, max(done, 1) - 1)
+    return PlayShape.model_validate(play_at_step(made, min(at + min(done, 1), len(made.run.frames))))
 
 
 @router.get("/{sheet_id}/steps/{step}/sights")
 def sights_after(sheet_id: str, step: int, store: Store) -> list[SightShape]:
     """Return what the radio may show after a step in place of what the sheet draws, the likeliest first."""
-    made = make_sheet(request_of(find_sheet(store, sheet_id).content))
-    return [SightShape.model_validate(s) for s in sights_view(made, step)]
+    made, at = made_at(find_sheet(store, sheet_id).content, step)
+    return [SightShape.model_validate(s) for s in sights_view(made, at)]
 
 
 @router.post("/{sheet_id}/steps/{step}/recovery")
 def recovery_from(sheet_id: str, step: int, given: SeenShape, store: Store) -> RecoveryShape:
     """Return what a slip did, judging from what was seen after a step, and the proven way back."""
-    made = make_sheet(request_of(find_sheet(store, sheet_id).content))
-    return RecoveryShape.model_validate(recovery_view(made, step, given.text))
+    made, at = made_at(find_sheet(store, sheet_id).content, step)
+    back = recovery_view(made, at, given.text)
+    return RecoveryShape.model_validate({**back, "step": back["step"] + step - at})

@@ -8,7 +8,7 @@ from typing import Annotated, Any
 import typer
 
 from vocator.cli import tables
-from vocator.cli.requests import KNOWN_ERRORS, run_request, sheet_answer, sheet_request
+from vocator.cli.requests import KNOWN_ERRORS, batch_answer, run_request, sheet_answer, sheet_request
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
 profile_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
@@ -57,7 +57,7 @@ def resolve(line: str, region: Region = "r2", receive: str = "open", as_json: Js
 @app.command()
 def sheet(
     model: str,
-    slot: Annotated[str, typer.Option(help="Slot, as the radio numbers it.")],
+    slot: Annotated[str | None, typer.Option(help="Slot, as the radio numbers it; not with --channels.")] = None,
     line: str = "",
     label: Annotated[str | None, typer.Option()] = None,
     power: Annotated[str | None, typer.Option()] = None,
@@ -73,20 +73,23 @@ def sheet(
     as_json: Json = False,
 ) -> None:
     """Write the keys that put a channel into a slot, proven on the twin."""
-    if channels is not None:
-        _fail("not yet: a sheet of many channels")
     given = {
         "model": model, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
         "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal,
+        "channels": str(channels) if channels else None,
     }  # fmt: skip
     try:
-        answer, code = sheet_answer(sheet_request(given))
+        request = sheet_request(given)
+        if channels is not None:
+            answer, code = batch_answer(request, str(channels), lambda done, of: _bar(done, of, "channels proven"))
+        else:
+            answer, code = sheet_answer(request)
     except KNOWN_ERRORS as error:
         doubts = getattr(error, "resolution", None)
         if isinstance(doubts, dict) and as_json:
             print(json.dumps(doubts, ensure_ascii=False))
         _fail(str(error))
-    _write(answer, as_json, tables.sheet)
+    _write(answer, as_json, tables.batch if channels is not None else tables.sheet)
     if code:
         raise typer.Exit(code)
 

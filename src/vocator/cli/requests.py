@@ -1,5 +1,7 @@
 """Requests as JSON objects, shared by the single commands and by ``batch``."""
 
+from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 from vocator.core.channel.refusal import Refusal
@@ -7,8 +9,10 @@ from vocator.core.keying.goal import Beyond
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
-from vocator.files.strict_yaml import DataFileError
+from vocator.files.channels_csv import read_channels
+from vocator.files.strict_yaml import DataFileError, Problem
 from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
+from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, beyond_dict, make_sheet
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.run_twin import run_twin
@@ -24,13 +28,21 @@ def sheet_request(given: dict[str, Any]) -> SheetRequest:
     odd = sorted(set(given) - known)
     if odd:
         raise NotFound(f"option {odd[0]!r}", ", ".join(sorted(known)))
-    if given.get("channels"):
-        raise NotYet("a sheet of many channels")
-    for needed in ("model", "slot"):
+    for needed in ("model",) if given.get("channels") else ("model", "slot"):
         if given.get(needed) is None:
             raise NotFound(f"a request without {needed}", "model, slot and line")
     options = {k: given[k] for k in _SHEET_OPTIONS if given.get(k) is not None}
-    return SheetRequest(model=str(given["model"]), slot=str(given["slot"]), **options)
+    return SheetRequest(model=str(given["model"]), slot=str(given.get("slot") or ""), **options)
+
+
+def batch_answer(request: SheetRequest, file: str, progress: Callable[[int, int], None]) -> tuple[dict[str, Any], int]:
+    """Return the sheet of many channels from a CSV file, with the exit code; raises DataFileError."""
+    try:
+        text = Path(file).read_text(encoding="utf-8")
+    except (OSError, UnicodeDecodeError) as error:
+        raise DataFileError([Problem(file, 1, "", f"cannot be read as UTF-8 text: {error}")]) from error
+    answer = batch_of(request, read_channels(text, Path(file).name), progress).as_dict()
+    return answer, 0 if answer["contents"] else 3
 
 
 def sheet_answer(request: SheetRequest) -> tuple[dict[str, Any], int]:
@@ -48,7 +60,10 @@ def run_request(given: dict[str, Any]) -> dict[str, Any]:
         if command == "twin":
             return run_twin(given["model"], given["keys"], given.get("firmware"), given.get("region") or "r2", given.get("start"))
         if command == "sheet":
-            return sheet_answer(sheet_request(given))[0]
+            request = sheet_request(given)
+            if given.get("channels"):
+                return batch_answer(request, str(given["channels"]), lambda done, of: None)[0]
+            return sheet_answer(request)[0]
         if command == "resolve":
             return resolve_line(given["line"], given.get("region") or "r2", given.get("receive") or "open").as_dict()
         raise NotFound(f"command {command!r}", "twin, sheet, resolve")

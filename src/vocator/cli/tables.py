@@ -49,11 +49,40 @@ def sheet(answer: dict[str, Any]) -> str:
     lines += [f"  limit: {text}" for text in answer["limits"]]
     for chapter in answer["chapters"]:
         lines.append(f"\n{chapter['title']}")
-        for step in chapter["steps"]:
-            mark = "if " if step["when"] else "   "
-            shows = f"  → {step['shows']}" if step["shows"] else ""
-            air = "  ON AIR" if step["on_air"] else ""
-            lines.append(f"  {mark}{step['say']:<58} {' '.join(step['actions'])}{shows}{air}")
+        lines += [_step_line(step) for step in chapter["steps"]]
+    return "\n".join(lines)
+
+
+def _step_line(step: dict[str, Any]) -> str:
+    mark = "if " if step["when"] else "   "
+    shows = f"  → {step['shows']}" if step["shows"] else ""
+    air = "  ON AIR" if step["on_air"] else ""
+    return f"  {mark}{step['say']:<58} {' '.join(step['actions'])}{shows}{air}"
+
+
+def batch(answer: dict[str, Any]) -> str:
+    """Write a sheet of many channels: what it saves, its contents, then channel by channel."""
+    saving = answer["saving"]
+    lines = [
+        f"{answer['model']} firmware {answer['firmware']}, {len(answer['contents'])} channels: "
+        f"{answer['proof']['verdict']} from {answer['proof']['starts']} starts",
+        f"about {saving['ordered_seconds']:.0f} s in this order, {saving['listed_seconds']:.0f} s as listed: "
+        f"{saving['seconds']:.0f} s saved",
+    ]
+    lines += [f"  limit: {text}" for text in answer["limits"]]
+    lines += [f"  beyond this radio, slot {b['slot']}: {b['part']}: {b['why']}. {b['nearest']}" for b in answer["beyond"]]
+    lines += ["", "Contents"]
+    for part in answer["contents"]:
+        lines.append(f"  slot {part['slot']:<6} {part['label'] or '':<10} {part['line']:<34} {part['seconds']:>6.0f} s")
+    steps = [(chapter["title"], step) for chapter in answer["chapters"] for step in chapter["steps"]]
+    for part in answer["contents"]:
+        lines.append(f"\nSlot {part['slot']}  {part['line']}")
+        chapter = ""
+        for title, step in steps[part["first_step"] : part["first_step"] + part["steps"]]:
+            if title != chapter:
+                lines.append(f" {title}")
+                chapter = title
+            lines.append(_step_line(step))
     return "\n".join(lines)
 
 

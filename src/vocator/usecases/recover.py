@@ -54,20 +54,15 @@ def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any
     """Return what happened and the proven way back, for a display that was seen after a step.
 
     ``text`` None stands for nothing of what was offered: then the sheet holds from its
-    first step on, whatever is open.  Raises NotFound for a step that the sheet does not have.
+    first step on, whatever is open; ``anew`` says that it does not, because it counts on what
+    the sheet before it left.  Raises NotFound for a step that the sheet does not have.
     """
     courses = _courses(made)
     sight = locate(_sights(made, _step(made, step)), text) if text is not None else None
+    counts_on = len(courses) == 1
     if sight is None:
-        return {
-            "found": False,
-            "where": "not known",
-            "slips": [],
-            "harm": [],
-            "way": None,
-            "step": 0,
-            "starts": made.proof.starts,
-        }
+        nothing: dict[str, Any] = {"where": "not known", "slips": [], "harm": [], "way": None, "step": 0}
+        return {"found": False, **nothing, "starts": made.proof.starts, "anew": counts_on}
     states = sight.states(courses, step)
     way = way_back(courses[0], made.goal, states, step)
     return {
@@ -78,6 +73,7 @@ def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any
         "way": _way_view(made, sight, way.actions) if way and way.actions else None,
         "step": way.step if way else 0,
         "starts": len(states) if way else made.proof.starts,
+        "anew": counts_on and way is None,
     }
 
 

@@ -12,6 +12,7 @@ from vocator.core.keying.sheet import Step, grouped
 from vocator.core.keying.speech import caps, say_action
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.report import display_dict
+from vocator.usecases.make_batch import MadeBatch
 from vocator.usecases.make_sheet import MadeSheet
 
 
@@ -31,6 +32,48 @@ def sheet_view(made: MadeSheet) -> dict[str, Any]:
         "pages": _pages(made.sheet.steps(), titles),
         "written_at": _last_before_read_back(titles),
         "read_back_at": len(titles) - 1 if titles[-1] == "Read back" else None,
+        "parts": [],
+        "saved_s": 0.0,
+    }
+
+
+def batch_view(made: MadeBatch) -> dict[str, Any]:
+    """Return a sheet of many channels as the page draws it: the steps of all, and the parts that they make."""
+    answer = made.as_dict()
+    answer.pop("chapters")
+    steps: list[dict[str, Any]] = []
+    pages: list[list[int]] = []
+    parts = []
+    for content, part in zip(answer["contents"], made.parts(), strict=True):
+        view, first = sheet_view(part), len(steps)
+        steps += [
+            {**s, "number": s["number"] + first, "group": f"{first}.{s['group']}" if s["group"] else None} for s in view["steps"]
+        ]
+        pages += [[n + first for n in page] for page in view["pages"]]
+        parts.append(
+            {
+                "slot": view["goal"]["slot"],
+                "slot_text": view["slot_text"],
+                "label": view["goal"]["label"],
+                "line": content["line"],
+                "channel": view["goal"]["channel"],
+                "first": first,
+                "last": len(steps) - 1,
+                "written_at": view["written_at"] + first,
+                "read_back_at": view["read_back_at"] + first if view["read_back_at"] is not None else None,
+                "seconds": content["seconds"],
+            }
+        )
+    first_view = sheet_view(made.parts()[0])
+    return {
+        **first_view,
+        "counts": answer["counts"],
+        "changes": answer["changes"],
+        "limits": [*answer["limits"], *(f"slot {b['slot']} is beyond this radio: {b['why']}" for b in answer["beyond"])],
+        "steps": steps,
+        "pages": pages,
+        "parts": parts,
+        "saved_s": answer["saving"]["seconds"],
     }
 
 

@@ -1,7 +1,9 @@
 """Keep sheets in progress: open one, tick its steps, put it away."""
 
+import json
 from dataclasses import asdict
 from datetime import UTC, datetime
+from functools import lru_cache
 from typing import Any
 from uuid import uuid4
 
@@ -9,12 +11,14 @@ from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
 from vocator.core.keying.goal import Goal
+from vocator.files.channels_csv import read_channels
 from vocator.files.region_yaml import load_region
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
 from vocator.usecases.errors import NotFound
+from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import MadeSheet, SheetRequest, make_sheet
 from vocator.usecases.resolve_line import resolve_line
-from vocator.usecases.sheet_view import sheet_view
+from vocator.usecases.sheet_view import batch_view, sheet_view
 
 SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
 
@@ -66,9 +70,50 @@ def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
     return {"memory": {s.slot: s.channel for s in slots if s.state in held and s.channel}}
 
 
-def request_of(content: dict[str, Any]) -> SheetRequest:
-    """Return the request that a kept sheet was made from."""
-    return SheetRequest(**content["request"])
+def open_batch(session: Session, radio_id: int, text: str) -> KeptSheet:
+    """Make one proven sheet for many channels given as CSV, and keep it.
+
+    Raises NotFound for the radio, DataFileError with every row that cannot be taken,
+    Beyond where the radio can do none of them.
+    """
+    radio = _radio(session, radio_id)
+    station = StationRepository(session).get()
+    request = SheetRequest(
+        radio.model, "", receive=station.receive, region=station.region, firmware=radio.firmware, start=known_memory(session, radio)
+    )  # fmt: skip
+    made = batch_of(request, read_channels(text, "your list"))
+    if not made.rows:
+        raise made.batch.beyond[0][1]
+    view = batch_view(made)
+    count = len(view["parts"])
+    title = f"{count} channels, {view['parts'][0]['slot_text']} first"
+    content = {
+        **view, "request": {**asdict(request), "csv": text}, "goal_kind": "store", "radio_id": radio.id, "my_name": radio.name,
+    }  # fmt: skip
+    sheet = KeptSheet(uuid4().hex, radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, datetime.now(UTC))
+    SheetRepository(session).add(sheet)
+    for part in view["parts"]:
+        before = RadioRepository(session).slot(radio.id, part["slot"])
+        if before.state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
+            event = SlotEvent(sheet.created_at, part["slot"], SlotState.PLANNED, f"planned: {part['line']}", part["channel"])
+            RadioRepository(session).note(radio.id, event)
+    return sheet
+
+
+def made_at(content: dict[str, Any], step: int) -> tuple[MadeSheet, int]:
+    """Return the sheet that a step of a kept one belongs to, made again, and the step's number in it."""
+    asked = dict(content["request"])
+    text = asked.pop("csv", None)
+    if text is None:
+        return make_sheet(SheetRequest(**asked)), step
+    parts = _batch_parts(json.dumps(asked, sort_keys=True), text)
+    index = next((i for i, p in enumerate(content.get("parts", [])) if step <= p["last"]), len(parts) - 1)
+    return parts[index], step - content.get("parts", [])[index]["first"]
+
+
+@lru_cache(maxsize=16)
+def _batch_parts(asked: str, text: str) -> list[MadeSheet]:
+    return batch_of(SheetRequest(**json.loads(asked)), read_channels(text, "your list")).parts()
 
 
 def _kept(radio: Radio, made: MadeSheet, request: SheetRequest) -> KeptSheet:
@@ -109,38 +154,41 @@ def tick(session: Session, ticks: list[Tick]) -> list[str]:
 
 def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: Tick) -> None:
     content = after.content
-    last = len(content["steps"]) - 1
     if not one.done:
         if before.status is SheetStatus.DONE:
             SheetRepository(session).set_status(after.id, SheetStatus.OPEN)
         return
-    if one.step == content["written_at"] and content["goal_kind"] == "store":
-        _note(session, after, SlotState.WRITTEN, "written from a proven sheet", one)
-    if one.step == content["written_at"] and content["goal_kind"] in SOUGHT:
-        _note(session, after, SlotState.WRITTEN, "written with the tone found, which is not noted here", one)
-    if one.step == content["written_at"] and content["goal_kind"] == "erase":
-        _note(session, after, SlotState.FREE, "erased", one)
+    part = next((p for p in content.get("parts", []) if p["first"] <= one.step <= p["last"]), None)
+    at = part or {"slot": after.slot, "channel": content["goal"]["channel"], **content}
+    known = RadioRepository(session).slot(after.radio_id, at["slot"]).state
+    if one.step == at["written_at"] and content["goal_kind"] == "store":
+        _note(session, after, at, SlotState.WRITTEN, "written from a proven sheet", one)
+    if one.step == at["written_at"] and content["goal_kind"] in SOUGHT:
+        _note(session, after, at, SlotState.WRITTEN, "written with the tone found, which is not noted here", one)
+    if one.step == at["written_at"] and content["goal_kind"] == "erase":
+        _note(session, after, at, SlotState.FREE, "erased", one)
     if one.outcome is not None:
-        state = (
-            SlotState.CHECKED if one.outcome in CONFIRMING else RadioRepository(session).slot(after.radio_id, after.slot).state
-        )
-        _note(session, after, state, f"on-air check: {str(one.outcome).replace('_', ' ')}", one)
-    elif one.step == content["read_back_at"]:
-        state = RadioRepository(session).slot(after.radio_id, after.slot).state
-        if state is not SlotState.CHECKED or one.step not in before.ticked:
-            _note(session, after, SlotState.READ_BACK, "read back", one)
-    if one.step == last:
+        state = SlotState.CHECKED if one.outcome in CONFIRMING else known
+        _note(session, after, at, state, f"on-air check: {str(one.outcome).replace('_', ' ')}", one)
+    elif one.step == at["read_back_at"] and (known is not SlotState.CHECKED or one.step not in before.ticked):
+        _note(session, after, at, SlotState.READ_BACK, "read back", one)
+    if all(n in after.ticked for n in (p["last"] for p in content.get("parts", []))) and one.step in _ends(content):
         SheetRepository(session).set_status(after.id, SheetStatus.DONE)
 
 
-def _note(session: Session, sheet: KeptSheet, state: SlotState, text: str, one: Tick) -> None:
-    channel = None if state is SlotState.FREE else sheet.content["goal"]["channel"]
+def _ends(content: dict[str, Any]) -> list[int]:
+    """Return the steps that end a part, or the sheet."""
+    return [p["last"] for p in content.get("parts", [])] or [len(content["steps"]) - 1]
+
+
+def _note(session: Session, sheet: KeptSheet, at: dict[str, Any], state: SlotState, text: str, one: Tick) -> None:
+    channel = None if state is SlotState.FREE else at["channel"]
     if sheet.content["goal_kind"] == "read-back":
-        channel = RadioRepository(session).slot(sheet.radio_id, sheet.slot).channel
-    RadioRepository(session).note(sheet.radio_id, SlotEvent(one.at, sheet.slot, state, text, channel))
+        channel = RadioRepository(session).slot(sheet.radio_id, at["slot"]).channel
+    RadioRepository(session).note(sheet.radio_id, SlotEvent(one.at, at["slot"], state, text, channel))
     proof = f"proven from {sheet.content['proof']['starts']} starts"
     LogRepository(session).add(
-        LogEntry(one.at, sheet.content["my_name"], sheet.slot, f"{text}: {sheet.title}", proof, one.outcome)
+        LogEntry(one.at, sheet.content["my_name"], at["slot"], f"{text}: {at.get('line') or sheet.title}", proof, one.outcome)
     )
 
 

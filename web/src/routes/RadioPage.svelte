@@ -2,7 +2,7 @@
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
   import { onMount } from 'svelte';
-  import { get, patch, remove, type Radio } from '../lib/api';
+  import { get, patch, post, remove, type Radio, type Sheet } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
   import SlotView from '../lib/memory/SlotView.svelte';
@@ -43,6 +43,30 @@
     else shell.say(`${find}: slots go from ${radio.slot_first} to ${radio.slot_first + radio.slot_count - 1}; names are found too.`);
   }
 
+  let many = $state(false);
+  let csv = $state('');
+  let refused = $state('');
+  let working = $state(false);
+  const EXAMPLE = 'slot,line,label\n1,147.33 + 103.5,RIDGE\n2,146.55,SMPLX';
+
+  async function writeMany(): Promise<void> {
+    working = true;
+    refused = '';
+    try {
+      const sheet = await post<Sheet>('/sheets/batch', { radio_id: Number(id), csv });
+      navigate(`/sheet/${sheet.id}`);
+    } catch (error) {
+      refused = shell.note(error);
+    } finally {
+      working = false;
+    }
+  }
+
+  async function pick(event: Event): Promise<void> {
+    const file = (event.target as HTMLInputElement).files?.[0];
+    if (file) csv = await file.text();
+  }
+
   async function rename(): Promise<void> {
     try {
       radio = await patch<Radio>(`/radios/${id}`, { name: name.trim() });
@@ -69,6 +93,7 @@
       <h1>{radio.name}</h1>
       <span class="quiet">{radio.model_name}, firmware {radio.firmware}. Next free: <b>{radio.next_free.join(', ') || 'none'}</b></span>
       <button type="button" class="act plain" onclick={() => { name = radio!.name; settings = true; }}>Name or remove</button>
+      <button type="button" class="act many" onclick={() => (many = true)}>Many channels…</button>
       <form onsubmit={look}>
         <label class="visually-hidden" for="find">Find a slot by number or name</label>
         <Input id="find" class="field" bind:value={find} placeholder="slot or name" autocomplete="off" />
@@ -84,6 +109,17 @@
         </aside>
       {/if}
     </div>
+    <Dialog bind:open={many} title="Many channels on one sheet">
+      <p>One row a channel: its slot, the listing line, maybe a label. They are put in the order that needs the fewest keys; the slots stay as you say.</p>
+      <label class="rename" for="csv">Rows
+        <textarea id="csv" rows="9" bind:value={csv} placeholder={EXAMPLE} spellcheck="false"></textarea>
+      </label>
+      {#if refused}<p class="harm" role="alert">{#each refused.split('\n') as line (line)}{line}<br />{/each}</p>{/if}
+      <div class="acts">
+        <button type="button" class="act next" disabled={!csv.trim() || working} onclick={writeMany}>{working ? 'Ordering and proving…' : 'Write one sheet'}</button>
+        <label class="act file">From a file<input type="file" accept=".csv,.txt,text/csv" onchange={pick} class="visually-hidden" /></label>
+      </div>
+    </Dialog>
     <Dialog bind:open={settings} title="Name or remove">
       <label class="rename">Name<Input class="field" bind:value={name} maxlength={60} /></label>
       <div class="acts">
@@ -112,11 +148,13 @@
     margin: 0;
     font-size: 28px;
   }
+  .many {
+    margin-left: auto;
+  }
   form {
     display: flex;
     gap: 8px;
-    margin-left: auto;
-    max-width: 320px;
+    max-width: 260px;
   }
   .halves.open {
     display: grid;
@@ -133,6 +171,21 @@
   }
   .rename {
     display: grid;
+  }
+  textarea {
+    font-family: inherit;
+    font-size: 18px;
+    padding: 8px 10px;
+    border: 2px solid var(--ink);
+    background: var(--ground);
+    color: var(--ink);
+    resize: vertical;
+  }
+  .file {
+    cursor: pointer;
+  }
+  .file:focus-within {
+    outline: 3px solid var(--next);
   }
   .acts {
     display: flex;

@@ -1,7 +1,7 @@
 <!-- A sheet being followed: ladder, step, twin; on a phone the step fills the screen. -->
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { get, type Model, type WayHome } from '../lib/api';
+  import { get, post, type Model, type Sheet, type WayHome } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import CapView from '../lib/cap/CapView.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -23,6 +23,8 @@
   let handsFree = $state(false);
 
   let content = $derived(following.sheet?.content ?? null);
+  /** Of a sheet of many channels: the one at hand. */
+  let part = $derived(content?.parts?.find((p) => p.last >= (following.pages[following.at]?.[0] ?? Infinity)) ?? content?.parts?.at(-1) ?? null);
   let onAir = $derived(following.steps.length === 1 && following.steps[0]!.on_air);
   let wanted = $derived([...new Set(following.steps.filter((s) => s.done_as_new).flatMap((s) => s.caps).flatMap((c) => (c.kind === 'digits' ? [...c.key] : [c.held, c.key])))]);
   let following2 = $derived(following.pages.slice(following.at + 1, following.at + 3).map((page) => content!.steps[page[0]!]!));
@@ -89,6 +91,17 @@
     if (!readAloud(words)) shell.say('This device has no voice of its own for reading aloud.');
   }
 
+  /** A sheet of its own for the channel at hand, which holds from any state. */
+  async function ownSheet(): Promise<void> {
+    if (!part || !content) return;
+    try {
+      const own = await post<Sheet>('/sheets', { radio_id: content.radio_id, slot: part.slot, line: part.line, label: part.label });
+      location.assign(`/sheet/${own.id}`);
+    } catch (error) {
+      shell.note(error);
+    }
+  }
+
   /** Rejoin the sheet at a step, after the way back. */
   function goOn(step: number): void {
     lost = false;
@@ -128,7 +141,8 @@
   <main class="sheet">
     <header>
       <div>
-        <h1>{content.slot_text} <span>{content.goal.channel.label ?? ''}</span></h1>
+        <h1>{part?.slot_text ?? content.slot_text} <span>{(part ? part.label : content.goal.channel.label) ?? ''}</span></h1>
+        {#if part}<span>channel {content.parts!.indexOf(part) + 1} of {content.parts!.length}</span>{/if}
         <span class="quiet">{content.my_name}</span>
         <a class="leave" href="/">Bench</a>
       </div>
@@ -139,7 +153,9 @@
 
     <div class="step" aria-live="polite">
       {#if following.finished}
-        <h2 class="done">Slot {content.slot_text} is {content.goal_kind === 'erase' ? 'free' : 'written and read back'}.</h2>
+        <h2 class="done">
+          {#if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {content.goal_kind === 'erase' ? 'free' : 'written and read back'}.{/if}
+        </h2>
         <p>Noted in the memory map of {content.my_name} and in the work log.</p>
         <div class="acts"><a class="act next" href="/radios/{content.radio_id}?slot={content.goal.slot}">Show the slot</a> <a class="act" href="/">Next channel</a></div>
         {#if content.changes.length}<p class="quiet">Left different, if it was so: {content.changes.join(', ')}.</p>{/if}
@@ -150,6 +166,9 @@
       {:else}
         {#if following.at === 0 && content.limits.length}
           <div class="before"><b>Before the first key:</b> {content.limits.join('; ')}.</div>
+        {/if}
+        {#if part && part !== content.parts![0] && following.pages[following.at]?.[0] === part.first}
+          <div class="before">Goes on from the channel before. If the radio was used in between: <button type="button" class="act plain" onclick={ownSheet}>write this channel's own sheet</button></div>
         {/if}
         <StepView steps={following.steps} glass={model?.panel.glass ?? 'segments'} before={following.before} />
         <ol class="ahead" aria-label="Next steps">
@@ -176,7 +195,8 @@
     <footer>
       <div class="counts">
         <Term name="proven">Proven</Term> from {content.proof.starts} starts. {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
-        {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s. Long way.
+        {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
+        {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}Long way.{/if}
       </div>
       <div class="aside">
         <button type="button" class="act" onclick={() => following.back()} disabled={following.at === 0}>Back</button>
@@ -198,7 +218,7 @@
     </footer>
   </main>
 
-  <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} />
+  <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} anew={() => void ownSheet()} />
 {:else}
   <p class="alone">Fetching the sheet…</p>
 {/if}

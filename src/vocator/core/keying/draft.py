@@ -15,13 +15,20 @@ from vocator.core.radio.twin import Twin
 
 
 class Draft:
-    """Steps so far, where they lead, and what is known then."""
+    """Steps so far, where they lead, and what is known then.
 
-    def __init__(self, twin: Twin, known: State | None, presumed: State | None = None) -> None:
+    ``known`` is the state that the radio is in for certain: what is open, its mode, unit,
+    band and frequency; with ``certain`` only those settings are known too, else all.
+    """
+
+    def __init__(
+        self, twin: Twin, known: State | None, presumed: State | None = None, certain: frozenset[int] | None = None
+    ) -> None:
         self.twin = twin
         self.known = known is not None
+        self.whole = self.known and certain is None
         self.state = known or presumed or twin.start
-        self.certain: set[int] = set(range(len(twin.settings))) if self.known else set()
+        self.certain: set[int] = set(range(len(twin.settings))) if self.whole else set(certain or ())
         self.found = ""  # what the main line shows once the search that is followed here stands still
         self._chapters: list[tuple[str, list[Step]]] = []
         self._groups = 0

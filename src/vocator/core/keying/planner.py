@@ -7,6 +7,7 @@ check itself: the prover does.
 
 from collections.abc import Iterable
 from dataclasses import replace
+from typing import NamedTuple
 
 from vocator.core.channel.channel import tone_use
 from vocator.core.keying.draft import Draft
@@ -21,6 +22,13 @@ from vocator.core.radio.profile import Means
 from vocator.core.radio.start import required_values
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+
+
+class Carried(NamedTuple):
+    """What a sheet leaves: the state, and the settings of it that are certain whatever the start was."""
+
+    state: State
+    certain: frozenset[int]
 
 
 def plan(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
@@ -63,8 +71,22 @@ def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
     ``known`` is the state the radio is certainly in (the short way); None plans for any
     state (the long way).  Raises Beyond for a goal that the radio cannot reach.
     """
+    return _store_sheet(twin, goal, Draft(twin, known))
+
+
+def plan_next(twin: Twin, goal: Goal, carried: Carried | None) -> tuple[Sheet, Carried]:
+    """Plan a store and say what the next sheet may count on; None plans for any state.
+
+    Raises Beyond.
+    """
+    draft = Draft(twin, carried.state, certain=carried.certain) if carried else Draft(twin, None)
+    sheet = _store_sheet(twin, goal, draft)
+    return sheet, Carried(draft.state, frozenset(draft.certain))
+
+
+def _store_sheet(twin: Twin, goal: Goal, draft: Draft) -> Sheet:
     check_reach(twin, goal)
-    routes, draft = Routes(twin), Draft(twin, known)
+    routes = Routes(twin)
     ready(draft, routes, goal)
     clear(draft, routes, goal)
     listened = replace(goal.channel, tx_hz=goal.channel.rx_hz) if goal.receive_only else goal.channel
@@ -81,5 +103,5 @@ def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
     changes = ["reverse off"] if routes.presses(twin.vfo, "reverse") else []
     changes += _left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel)])
     return Sheet(
-        twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes) if known is None else ()
+        twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), () if draft.whole else tuple(changes)
     )

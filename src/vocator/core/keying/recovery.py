@@ -61,10 +61,14 @@ class WayBack:
 
 
 def courses_of(twin: Twin, sheet: Sheet, goal: Goal, known: State | None = None) -> list[Course]:
-    """Return the sheet followed from what is known of the radio, and from a start with every value wrong."""
+    """Return the sheet followed from what is known of the radio, and from a start with every value wrong.
+
+    The second is left out for a sheet that counts on what the one before it left.
+    """
     starts = dict(covering_starts(twin, goal))
     first = known or starts["the slot occupied"]
-    return [Course(twin, sheet, first), Course(twin, sheet, starts["every value wrong"]._replace(slots=first.slots))]
+    courses = [Course(twin, sheet, first), Course(twin, sheet, starts["every value wrong"]._replace(slots=first.slots))]
+    return [course for course in courses if not course.run.trouble]
 
 
 def sights(courses: list[Course], step: int, outcomes: Iterable[Outcome] | None = None) -> list[Sight]:

@@ -166,13 +166,13 @@ def set_frequency(
             needed[twin.step] = step
             whys[twin.step] = "the step decides which frequencies exist, so it comes first"
             set_all(draft, routes, needed, whys)
-    before = set(draft.certain)
+    before, band = set(draft.certain), twin.band_of(twin.freq(draft.state)) if draft.known else None
     actions = _typed(routes, entry, hz)
     typed = next(a for a in actions if a[0].isdigit())
     words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
     swapped = twin.reverse_setting is not None or routes.presses(twin.vfo, "reverse")
     draft.step(title, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
-    if not draft.known and len(twin.profile.bands) > 1:
+    if not draft.whole and len(twin.profile.bands) > 1 and band != twin.band_of(hz):
         draft.certain = {s for s in before if twin.settings[s].scope not in ("band", "unit_band")}
     _after_auto_shift(draft, hz)
 
@@ -204,12 +204,13 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str)
     twin = draft.twin
     band, step, coarse = twin.profile.setting_for(Means.BAND), frequency_step(twin, hz), key_for(twin.screens[twin.vfo], "coarse")
     assert band is not None and step is not None and twin.step is not None and coarse is not None
-    if not (draft.known and draft.value(band) == twin.band_of(hz)):
+    here = draft.known and draft.value(band) == twin.band_of(hz)
+    if not here:
         draft.certain.discard(band)
         set_all(
             draft, routes, {band: twin.band_of(hz) or 0}, {band: "settings are kept per band, so the band comes first"}, title
         )
-        if not draft.known:
+        if not draft.whole:
             draft.certain -= {s for s, x in enumerate(twin.settings) if x.scope in ("band", "unit_band")}
     set_all(draft, routes, {twin.step: step}, {twin.step: "it moves the frequency, and decides which ones can be reached"}, title)
     step_hz = twin.step_hz(draft.state)
@@ -220,7 +221,7 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str)
         if twin.profile.receives(start) and (start - hz) % step_hz == 0:
             options.append((abs(twin.freq(now) // 1_000_000 - mhz) + abs(start - hz) // step_hz, mhz, start > hz))
     _, mhz, down = min(options)
-    if twin.freq(now) != hz or not draft.known:
+    if twin.freq(now) != hz or not (draft.whole or here):
         lit = When(not_shows="M")
         words = "it turns by whole megahertz while M is lit"
         draft.step(title, [coarse], when=lit, say=f"If M is out: push {coarse}", why=words)
@@ -231,7 +232,7 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str)
         turn = routes.turner(twin.vfo, "tune", -1 if down else 1)
         say = f"Turn to {twin.frequency(hz)}, whichever way is nearer"
         draft.step(title, [f"{turn} until {twin.frequency(hz)}"], shows=twin.frequency(hz), say=say, why=why)
-    if not draft.known:
+    if not draft.whole:
         draft.certain -= {s for s in draft.certain if s in (twin.shift, *twin.offsets)}
 
 
@@ -243,7 +244,7 @@ def _after_auto_shift(draft: Draft, hz: int) -> None:
     """Note what the automatic shift did, as far as it is certain to be on."""
     twin = draft.twin
     offset = twin.offset_at(hz)
-    if twin.auto_shift is None or twin.shift is None or offset is None or draft.known:
+    if twin.auto_shift is None or twin.shift is None or offset is None or draft.whole:
         return
     draft.certain -= {twin.shift, offset}
     on = twin.settings[twin.auto_shift].domain.meaning(draft.value(twin.auto_shift)) == "on"

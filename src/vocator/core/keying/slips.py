@@ -75,7 +75,6 @@ class Course:
         self.twin, self.sheet, self.start = twin, sheet, start
         self.steps = sheet.steps()
         self.run: Run = follow(twin, sheet, start)
-        assert not self.run.trouble, self.run.trouble
         self._parsed: dict[str, list[Action]] = {}
         self._after: dict[tuple[int, State], tuple[int, State, tuple[int, ...]]] = {}
 

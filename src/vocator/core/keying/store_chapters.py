@@ -28,7 +28,7 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Write the slot, clearing it first where the radio refuses an occupied one."""
     twin = draft.twin
     picker = _picker(twin, "write")
-    if picker.occupied == "refuse" and not (draft.known and draft.state.slots[goal.slot] is None):
+    if picker.occupied == "refuse" and not (draft.whole and draft.state.slots[goal.slot] is None):
         _erase_if_occupied(draft, routes, goal)
     _write(draft, routes, goal, "write", f"Store into {twin.profile.slot_text(goal.slot)}")
     if not reaches_by_offset(twin, goal.channel) and twin.send_frequency is None:
@@ -100,7 +100,7 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> Non
         shows = twin.profile.slot_text(goal.slot)
     if shows is None and picker.after == "list":
         shows = next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
-    asks = picker.occupied == "ask" and verb == "write" and not (draft.known and draft.state.slots[goal.slot] is None)
+    asks = picker.occupied == "ask" and verb == "write" and not (draft.whole and draft.state.slots[goal.slot] is None)
     if picker.occupied == "ask":
         shows = None
     window = picker.quiet_ms / 1000

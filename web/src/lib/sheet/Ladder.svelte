@@ -4,9 +4,18 @@
 
   let { following }: { following: Following } = $props();
 
+  let parts = $derived(following.sheet!.content.parts ?? []);
+  let part = $derived(parts.find((p) => p.last >= (following.pages[following.at]?.[0] ?? Infinity)) ?? parts.at(-1));
+
+  /** The first page of a part of a sheet of many channels, and whether all of it is done. */
+  function pagesOf(of: (typeof parts)[number]): number[] {
+    return following.pages.flatMap((page, index) => (page[0]! >= of.first && page[0]! <= of.last ? [index] : []));
+  }
+
   let chapters = $derived.by(() => {
     const found: { title: string; pages: number[] }[] = [];
     following.pages.forEach((page, index) => {
+      if (part && (page[0]! < part.first || page[0]! > part.last)) return;
       const title = following.sheet!.content.steps[page[0]!]!.chapter;
       const last = found.at(-1);
       if (last && last.title === title) last.pages.push(index);
@@ -16,7 +25,7 @@
   });
 </script>
 
-<ol>
+{#snippet ladder()}
   {#each chapters as chapter (chapter.pages[0])}
     {@const here = chapter.pages.includes(following.at)}
     {@const done = chapter.pages.every((p) => following.isDone(following.pages[p]!))}
@@ -32,7 +41,25 @@
       </button>
     </li>
   {/each}
-</ol>
+{/snippet}
+
+{#if parts.length}
+  <ol class="parts">
+    {#each parts as one (one.slot)}
+      {@const pages = pagesOf(one)}
+      {@const done = pages.every((p) => following.isDone(following.pages[p]!))}
+      <li>
+        <button type="button" class="part" onclick={() => following.go(pages[0]!)} aria-expanded={one === part}>
+          <span><b>{one.slot_text}</b> {one.label ?? one.line}</span>
+          <span class="state">{done ? '✓ done' : one === part ? 'at hand' : `${Math.round(one.seconds)} s`}</span>
+        </button>
+        {#if one === part}<ol>{@render ladder()}</ol>{/if}
+      </li>
+    {/each}
+  </ol>
+{:else}
+  <ol>{@render ladder()}</ol>
+{/if}
 
 <style>
   ol {
@@ -53,6 +80,21 @@
     font: inherit;
     text-align: left;
     cursor: pointer;
+  }
+  .parts {
+    max-height: calc(100dvh - 270px);
+    overflow-y: auto;
+  }
+  .part {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: baseline;
+    border-top: 1px solid var(--rule);
+  }
+  .state {
+    color: var(--quiet);
+    white-space: nowrap;
   }
   .here button {
     border-left-color: var(--next);

@@ -14,7 +14,8 @@
     glass,
     ways,
     goOn,
-  }: { open: boolean; sheet: string; step: number; steps: Step[]; glass: string; ways: WayHome[]; goOn: (step: number) => void } = $props();
+    anew,
+  }: { open: boolean; sheet: string; step: number; steps: Step[]; glass: string; ways: WayHome[]; goOn: (step: number) => void; anew: () => void } = $props();
 
   const FIRST = 6;
 
@@ -78,7 +79,11 @@
         <dd>{#if back.harm.length}{#each back.harm as line (line)}<span class="harm">{line}.</span> {/each}{:else}None: no other slot and no setting of the whole radio was touched.{/if}</dd>
       </dl>
     {:else}
-      <p><b>Then from the beginning.</b> The first step asks what is open and leads out of it. The sheet holds from any state; what is done already is only done again. If another slot was harmed, this cannot know it: look through the slots you know afterwards.</p>
+      {#if !back.anew}<p><b>Then from the beginning.</b> The first step asks what is open and leads out of it. The sheet holds from any state; what is done already is only done again. If another slot was harmed, this cannot know it: look through the slots you know afterwards.</p>{/if}
+    {/if}
+    {#if back.anew}
+      <p>This channel's keys count on what the channel before left. Write it a sheet of its own, which holds from any state, then come back to the next one.</p>
+      <button type="button" class="act next wide" onclick={anew}>Write this channel's own sheet</button>
     {/if}
     {#if back.way}
       <div class="way">
@@ -87,9 +92,9 @@
         <Glass display={back.way.display} kind={glass} />
       </div>
     {/if}
-    <button type="button" class="act next wide" onclick={() => goOn(back!.step)}>
+    {#if !back.anew}<button type="button" class="act next wide" onclick={() => goOn(back!.step)}>
       {back.way ? 'Done: go on with ' : 'Go on with '}“{target?.say.replace(/\.$/, '') ?? 'the first step'}”
-    </button>
+    </button>{/if}
     <p class="quiet">Proven from {back.starts} {back.starts === 1 ? 'state' : 'states'} that show this. <button type="button" class="act plain" onclick={() => (back = null)}>Choose again</button></p>
   {:else if sights === null}
     <p role="status">Looking through every slip of the last steps…</p>

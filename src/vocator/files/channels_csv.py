@@ -1,0 +1,120 @@
+"""Channels as CSV: one row a channel, a header that names the columns with their units, comments after ``#``.
+
+Columns, in any order: ``slot``; either ``line`` (a listing line), or ``receive`` and
+``send`` with their unit in the header, ``(MHz)``, ``(kHz)`` or ``(Hz)``, and ``tone``,
+``opens on``, ``width``; and ``label``, ``power``, ``row``.  Comma, semicolon or tab between
+the fields; UTF-8.
+"""
+
+import csv
+import io
+import re
+from dataclasses import dataclass
+
+from vocator.core.channel.channel import megahertz
+from vocator.files.strict_yaml import DataFileError, Problem
+
+COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row")
+UNITS = {"mhz": 1_000_000, "khz": 1_000, "hz": 1}
+MOST_ROWS = 1000
+
+
+@dataclass(frozen=True, slots=True)
+class ChannelRow:
+    """A row as the rest of the program wants it: a slot and a listing line, with what goes beside them."""
+
+    number: int
+    slot: str
+    line: str
+    label: str | None = None
+    power: str | None = None
+    row: str | None = None
+
+
+def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
+    """Read channels; raises DataFileError with every problem found, and then nothing is taken."""
+    lines = [(n, line) for n, line in enumerate(text.removeprefix("\ufeff").splitlines(), 1) if line.strip()]
+    lines = [(n, line) for n, line in lines if not line.lstrip().startswith("#")]
+    if not lines:
+        raise DataFileError([Problem(file, 1, "", "no rows; the first row names the columns, for example: slot,line,label")])
+    first = lines[0][1]
+    comma = max(",;\t", key=first.count)
+    records = list(csv.reader(io.StringIO("\n".join(line for _, line in lines)), delimiter=comma, skipinitialspace=True))
+    numbers = [n for n, _ in lines]
+    heads, problems = _heads(records[0], file, numbers[0])
+    rows: list[ChannelRow] = []
+    for number, record in zip(numbers[1:], records[1:], strict=False):
+        cells = {name: cell.strip() for (name, _), cell in zip(heads, record, strict=False) if cell.strip()}
+        units = dict(heads)
+        if len(record) > len(heads):
+            problems.append(Problem(file, number, "", f"{len(record)} fields, but the header names {len(heads)} columns"))
+        elif "slot" not in cells:
+            problems.append(Problem(file, number, "slot", "every channel needs its slot"))
+        else:
+            try:
+                line = cells.get("line") or _line_of(cells, units)
+                rows.append(ChannelRow(number, cells["slot"], line, cells.get("label"), cells.get("power"), cells.get("row")))
+            except ValueError as error:
+                problems.append(Problem(file, number, "receive", str(error)))
+    problems += _twice(rows, file)
+    if len(rows) > MOST_ROWS:
+        problems.append(Problem(file, rows[MOST_ROWS].number, "", f"more than {MOST_ROWS} channels; take them in parts"))
+    if not rows and not problems:
+        problems.append(Problem(file, numbers[0], "", "a header, but no channel under it"))
+    if problems:
+        raise DataFileError(problems)
+    return rows
+
+
+def _heads(record: list[str], file: str, number: int) -> tuple[list[tuple[str, int]], list[Problem]]:
+    """Return the columns with their units, in hertz, and what is wrong with them."""
+    heads: list[tuple[str, int]] = []
+    problems: list[Problem] = []
+    for cell in record:
+        match = re.fullmatch(r"\s*([a-z ]+?)\s*(?:\((\w+)\))?\s*", cell.lower())
+        name, unit = (match[1], match[2]) if match else (cell.strip(), None)
+        if name not in COLUMNS:
+            problems.append(Problem(file, number, name, f"no such column; allowed: {', '.join(COLUMNS)}"))
+        elif name in ("receive", "send") and unit not in UNITS:
+            problems.append(Problem(file, number, name, "give the unit in the header: (MHz), (kHz) or (Hz)"))
+        elif name in [h for h, _ in heads]:
+            problems.append(Problem(file, number, name, "this column stands there twice"))
+        heads.append((name, UNITS.get(unit or "", 1)))
+    names = [name for name, _ in heads]
+    if "slot" not in names or not {"line", "receive"} & set(names):
+        problems.append(Problem(file, number, "", "the header needs slot, and line or receive (MHz)"))
+    return heads, problems
+
+
+def _line_of(cells: dict[str, str], units: dict[str, int]) -> str:
+    """Write the listing line of a row that gives its parts; raises ValueError."""
+    if "receive" not in cells:
+        raise ValueError("neither a line nor a receive frequency")
+    rx_hz = _hertz(cells["receive"], units["receive"])
+    tx_hz = _hertz(cells["send"], units["send"]) if "send" in cells else rx_hz
+    words = [f"{megahertz(rx_hz)}/{megahertz(tx_hz)}" if tx_hz != rx_hz else f"{megahertz(rx_hz)} simplex"]
+    for name, letter in (("tone", "t"), ("opens on", "r")):
+        value = cells.get(name, "").lower()
+        if value:
+            words.append(value if value[0] == "d" else f"{letter}{value}")
+    if cells.get("width", "").lower().startswith("n"):
+        words.append("nfm")
+    return " ".join(words)
+
+
+def _hertz(text: str, unit_hz: int) -> int:
+    """Read a number, with a point or a comma, in a unit; raises ValueError."""
+    if not re.fullmatch(r"\d+([.,]\d+)?", text):
+        raise ValueError(f"{text!r} is not a number")
+    return round(float(text.replace(",", ".")) * unit_hz)
+
+
+def _twice(rows: list[ChannelRow], file: str) -> list[Problem]:
+    seen: dict[str, int] = {}
+    problems = []
+    for row in rows:
+        slot = row.slot.lstrip("0") or row.slot
+        if slot in seen:
+            problems.append(Problem(file, row.number, "slot", f"slot {row.slot} stands in row {seen[slot]} already"))
+        seen.setdefault(slot, row.number)
+    return problems

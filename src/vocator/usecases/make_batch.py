@@ -1,0 +1,119 @@
+"""Make one proven sheet for many channels of one radio."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from typing import Any
+
+from vocator.core.channel.refusal import Refusal
+from vocator.core.keying.batch import Batch, make_batch
+from vocator.core.keying.goal import Goal
+from vocator.core.keying.prover import Verdict
+from vocator.core.keying.sheet import Chapter, Sheet
+from vocator.core.radio.start import start_state
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+from vocator.files.channels_csv import ChannelRow
+from vocator.files.strict_yaml import DataFileError, Problem
+from vocator.usecases.errors import Doubtful, Unproven
+from vocator.usecases.make_sheet import MadeSheet, SheetRequest, goal_of
+from vocator.usecases.twins import twin_of
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class MadeBatch:
+    """A proven batch with the rows that it was made from, in the order of work."""
+
+    twin: Twin
+    batch: Batch
+    rows: tuple[ChannelRow, ...]
+    start: State
+
+    def as_dict(self) -> dict[str, Any]:
+        """Return the form that the command line speaks."""
+        profile = self.twin.profile
+        tallies = [p.run.tally for p in self.batch.parts]
+        names = ("taps", "holds", "clicks", "digits", "touches")
+        steps, contents = 0, []
+        for part, row in zip(self.batch.parts, self.rows, strict=True):
+            count = len(part.sheet.steps())
+            contents.append(
+                {
+                    "slot": profile.slot_key(part.goal.slot),
+                    "label": part.goal.channel.label,
+                    "line": row.line,
+                    "row": row.number,
+                    "channel": part.goal.channel.as_dict(),
+                    "first_step": steps,
+                    "steps": count,
+                    "seconds": round(part.seconds, 1),
+                }
+            )
+            steps += count
+        return {
+            "model": profile.model,
+            "firmware": profile.firmware,
+            "proof": {"verdict": str(self.batch.proof.verdict), "starts": self.batch.proof.starts},
+            "counts": {
+                **{name: sum(getattr(t, name) for t in tallies) for name in names},
+                "seconds": round(self.batch.seconds, 1),
+            },
+            "saving": {
+                "listed_seconds": round(self.batch.listed_s, 1),
+                "ordered_seconds": round(self.batch.seconds, 1),
+                "seconds": round(self.batch.listed_s - self.batch.seconds, 1),
+            },
+            "changes": list(dict.fromkeys(c for p in self.batch.parts for c in p.sheet.changes)),
+            "limits": list(dict.fromkeys(text for p in self.batch.parts for text in p.sheet.limits)),
+            "contents": contents,
+            "beyond": [
+                {"slot": profile.slot_key(goal.slot), "part": b.part, "why": b.why, "nearest": b.nearest}
+                for goal, b in self.batch.beyond
+            ],
+            "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.sheet().chapters],
+        }
+
+    def parts(self) -> list[MadeSheet]:
+        """Return each part as a sheet of its own, with the state that it starts from."""
+        made, before = [], self.start
+        for part in self.batch.parts:
+            made.append(MadeSheet(self.twin, part.goal, part.sheet, self.batch.proof, part.run, None, before))
+            before = part.run.state
+        return made
+
+    def sheet(self) -> Sheet:
+        """Return all parts as one sheet; groups of alternatives keep apart from part to part."""
+        chapters = []
+        for number, part in enumerate(self.batch.parts):
+            for chapter in part.sheet.chapters:
+                steps = tuple(replace(s, group=f"{number}.{s.group}" if s.group else None) for s in chapter.steps)
+                chapters.append(Chapter(chapter.title, steps))
+        return Sheet(self.twin.profile.model, self.twin.profile.firmware, tuple(chapters))
+
+
+def batch_of(
+    request: SheetRequest, rows: list[ChannelRow], progress: Callable[[int, int], None] = lambda n, of: None
+) -> MadeBatch:
+    """Return a proven batch; ``request`` holds what all rows share.
+
+    Raises DataFileError with every row that cannot be taken, Unproven, StartError.
+    """
+    twin = twin_of(request.model, request.firmware, request.region)
+    goals: list[Goal] = []
+    problems: list[Problem] = []
+    by_goal: dict[int, ChannelRow] = {}
+    for row in rows:
+        asked = replace(request, slot=row.slot, line=row.line, label=row.label, power=row.power, row=row.row or request.row)
+        try:
+            goal = goal_of(asked, twin)[0]
+        except (Refusal, Doubtful) as error:
+            problems.append(Problem("channels", row.number, row.slot, str(error)))
+            continue
+        by_goal[goal.slot] = row
+        goals.append(goal)
+    if problems:
+        raise DataFileError(problems)
+    start = start_state(twin, request.start) if request.start else twin.start
+    batch = make_batch(twin, goals, start, progress)
+    if batch.proof.verdict is not Verdict.PROVEN:
+        raise Unproven(batch.proof.start, batch.proof.step, batch.proof.seen)
+    return MadeBatch(twin, batch, tuple(by_goal[p.goal.slot] for p in batch.parts), start)

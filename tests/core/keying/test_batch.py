@@ -1,0 +1,84 @@
+"""Many channels on one sheet: the order saves effort, the slots stay, and the chain is proven."""
+
+import random
+from dataclasses import replace
+from itertools import pairwise
+
+import pytest
+
+from vocator.core.channel.channel import Channel, tone_use
+from vocator.core.keying.batch import least_effort, make_batch
+from vocator.core.keying.goal import Beyond, Goal
+from vocator.core.keying.operator import follow
+from vocator.core.keying.planner import plan
+from vocator.core.keying.prover import Verdict
+from vocator.core.keying.starts import covering_starts
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.prove_radios import generate
+from vocator.usecases.twins import twin_of
+
+TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
+EVERY = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])
+FINCH = twin_of("ardvane-finch")
+
+
+def goals_for(twin, count, seed=8):
+    """So many goals that the radio can do, each in a slot of its own."""
+    rng = random.Random(seed)
+    found = []
+    while len(found) < count:
+        goal = replace(generate(twin, rng.choice(("simplex", "repeater", "send", "narrow", "label")), rng), slot=len(found) + 2)
+        try:
+            plan(twin, goal)
+            found.append(goal)
+        except Beyond:
+            continue
+    return found
+
+
+@EVERY
+def test_every_channel_of_a_batch_ends_in_its_own_slot_from_any_start(twin):
+    goals = goals_for(twin, 9)
+    batch = make_batch(twin, goals, twin.start)
+    assert batch.proof.verdict is Verdict.PROVEN, batch.proof
+    assert batch.seconds <= batch.listed_s
+    assert sorted(p.goal.slot for p in batch.parts) == [g.slot for g in goals]
+    for _, start in covering_starts(twin, batch.parts[0].goal)[::9]:
+        state = start
+        for part in batch.parts:
+            run = follow(twin, part.sheet, state, keep_frames=False)
+            assert run.trouble == ""
+            state = run.state
+        for goal in goals:
+            assert twin.channel(state.slots[goal.slot]) == goal.channel
+
+
+def test_channels_with_the_same_tone_and_shift_come_together():
+    plain = [Goal(i, Channel(hz, hz, power="HIGH")) for i, hz in enumerate((146_520_000, 146_550_000, 146_580_000))]
+    toned = [
+        Goal(10 + i, Channel(hz, hz + 600_000, tone_use("103.5", None), power="HIGH"))
+        for i, hz in enumerate((147_060_000, 147_120_000, 147_330_000))
+    ]
+    mixed = [g for pair in zip(plain, toned, strict=True) for g in pair]
+    for goals in (mixed, [*mixed, *(replace(g, slot=g.slot + 30) for g in mixed)]):
+        order = least_effort(FINCH, goals)
+        assert sorted(order) == list(range(len(goals)))
+        kinds = [goals[i].channel.is_simplex for i in order]
+        assert sum(a != b for a, b in pairwise(kinds)) == 1
+    assert make_batch(FINCH, mixed, FINCH.start).seconds < make_batch(FINCH, mixed, FINCH.start).listed_s - 10
+
+
+def test_what_is_beyond_the_radio_is_left_out_with_its_reason():
+    six_metres = Goal(3, Channel(52_820_000, 52_320_000))
+    batch = make_batch(FINCH, [*goals_for(FINCH, 2), six_metres], FINCH.start)
+    assert [(g, b.part) for g, b in batch.beyond] == [(six_metres, "receive frequency")]
+    assert len(batch.parts) == 2
+    assert make_batch(FINCH, [six_metres], FINCH.start).parts == ()
+
+
+def test_a_later_sheet_counts_on_nothing_that_was_not_set():
+    near = Goal(1, Channel(146_550_000, 146_550_000, power="HIGH"))
+    far = Goal(2, Channel(446_000_000, 446_000_000, power="HIGH"))
+    batch = make_batch(FINCH, [near, far], FINCH.start)
+    later = " ".join(a for s in batch.parts[1].sheet.steps() for a in s.actions)
+    assert "OFF" in later, "the other band keeps its own shift, which nobody has looked at"
