@@ -205,3 +205,36 @@ def test_the_demonstration_loads_once_and_only_into_an_empty_store(session):
         SlotState.PLANNED,
         SlotState.FREE,
     }
+
+
+def test_a_twin_on_the_simulated_band_opens_a_repeater_and_is_told_why_not(client):
+    play = client.post("/api/twin/start", json={"model": "ardvane-finch", "firmware": "1", "region": "r2"}).json()
+
+    def act(keys: list[str], at_s: float) -> dict:
+        nonlocal play
+        given = {"model": "ardvane-finch", "firmware": "1", "region": "r2", "token": play["token"], "keys": keys, "at_s": at_s}
+        play = client.post("/api/twin/act", json=given).json()
+        return play["air"]
+
+    assert act(["146550"], 1)["heard"] == "a post on simplex"
+    assert act([], 9)["heard"] == ""
+    told = act(["147330", "[PTT]"], 30)
+    assert told["opened"] == "" and "RIDGE wants a tone" in told["hint"]
+    act(
+        [
+            "[FN] 0",
+            "DIAL until CT.HZ",
+            "[FN]",
+            "DIAL until 103.5",
+            "[FN]",
+            "DIAL until CT.USE",
+            "[FN]",
+            "DIAL until TX",
+            "[FN]",
+            "[PTT]",
+        ],
+        31,
+    )
+    told = act(["[PTT]"], 32)
+    assert "RIDGE opened" in told["opened"] and told["hint"] == ""
+    assert "RIDGE" in told["heard"]

@@ -115,6 +115,7 @@ class PanelShape(Shape):
     """How a radio is drawn."""
 
     shape: str
+    tint: str
     glass: str
     top: list[str]
     side: list[str]
@@ -191,9 +192,9 @@ class RadioShape(Shape):
     model_name: str
     firmware: str
     name: str
-    slot_first: int
+    slot_keys: list[str]
+    slot_texts: list[str]
     slot_count: int
-    slot_digits: int
     next_free: list[str]
     waiting: list[str]
     slots: list[SlotShape]
@@ -444,6 +445,7 @@ class TwinKeys(Shape):
     region: Literal["r2", "r1"] = "r2"
     token: str = Field(max_length=200_000)
     keys: list[str] = Field(max_length=200)
+    at_s: float | None = Field(default=None, ge=0, le=1e9)
 
 
 class TraceShape(Shape):
@@ -455,6 +457,22 @@ class TraceShape(Shape):
     transmitting_hz: int | None
 
 
+class TouchShape(Shape):
+    """Something to touch on a screen."""
+
+    name: str
+    holds: bool
+
+
+class AirShape(Shape):
+    """What the simulated band says: who is heard, whether the receive side stays closed, what a transmission did."""
+
+    heard: str
+    closed: bool
+    opened: str
+    hint: str
+
+
 class PlayShape(Shape):
     """A twin's present state."""
 
@@ -464,6 +482,9 @@ class PlayShape(Shape):
     window_ms: int | None
     quiet_ms: int | None
     memory: dict[str, ChannelShape]
+    touches: list[TouchShape]
+    keyboard: bool
+    air: AirShape | None
 
 
 class LogShape(Shape):

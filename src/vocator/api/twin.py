@@ -17,4 +17,4 @@ def start(given: TwinStart) -> PlayShape:
 @router.post("/act")
 def act(given: TwinKeys) -> PlayShape:
     """Press keys."""
-    return PlayShape.model_validate(play(given.model, given.firmware, given.region, given.token, given.keys))
+    return PlayShape.model_validate(play(given.model, given.firmware, given.region, given.token, given.keys, given.at_s))

@@ -176,6 +176,7 @@ class PanelFile(_Strict):
     """How the radio is drawn: its glass and where its keys stand."""
 
     shape: Literal["handheld", "mobile", "base"]
+    tint: Literal["sand", "moss", "slate", "clay", "straw", "fog"] = "sand"
     glass: Literal["segments", "dots", "touch"]
     top: list[str]
     side: list[str]

@@ -5,12 +5,15 @@ import json
 import zlib
 from typing import Any
 
+from vocator.core.onair.band import Answer
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.report import display_dict, memory_dict
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import Signal, State, Stored
+from vocator.core.radio.touching import touchables
 from vocator.core.radio.twin import Twin
+from vocator.usecases.band_play import air_view, listening, sent_on_band
 from vocator.usecases.make_sheet import MadeSheet
 from vocator.usecases.run_twin import trace_of
 from vocator.usecases.twins import twin_of
@@ -55,6 +58,9 @@ def play_view(twin: Twin, state: State, trace: list[dict[str, Any]]) -> dict[str
         "window_ms": screen.quiet_ms - state.idle_ms if screen.window else None,
         "quiet_ms": screen.quiet_ms - state.idle_ms if screen.quiet_ms and screen.kind != "rest" else None,
         "memory": memory_dict(twin, state),
+        "touches": [{"name": name, "holds": holds} for name, holds in touchables(twin, state)],
+        "keyboard": screen.keyboard,
+        "air": None,
     }
 
 
@@ -64,12 +70,29 @@ def start_play(model: str, firmware: str | None, region: str, start: dict[str, A
     return play_view(twin, start_state(twin, start or {}), [])
 
 
-def play(model: str, firmware: str | None, region: str, token: str, keys: list[str]) -> dict[str, Any]:
-    """Press keys on a twin; raises NotFound, StartError, ActionError, UntilFailed."""
+def play(model: str, firmware: str | None, region: str, token: str, keys: list[str], at_s: float | None = None) -> dict[str, Any]:
+    """Press keys on a twin; ``at_s`` puts it on the simulated band at that time.
+
+    Raises NotFound, StartError, ActionError, UntilFailed.
+    """
     twin = twin_of(model, firmware, region)
     actions = [a for line in keys for a in parse_actions(twin.profile, line)]
-    trace, state = trace_of(twin, unpack(twin, token), actions)
-    return play_view(twin, state, trace)
+    state = unpack(twin, token)
+    if at_s is None:
+        done, state = trace_of(twin, state, actions)
+        return play_view(twin, state, done)
+    trace: list[dict[str, Any]] = []
+    tails: tuple[tuple[str, float], ...] = ()
+    told: Answer | None = None
+    state = twin.watched(listening(state, at_s))
+    for action in actions:
+        (line,), state = trace_of(twin, state, [action])
+        trace.append(line)
+        if line["transmitting_hz"] is not None:
+            told = sent_on_band(twin, state, line["transmitting_hz"])
+            tails = ((told.opened.name, at_s),) if told.opened else tails
+            state = listening(state, at_s, tails)
+    return {**play_view(twin, state, trace), "air": air_view(twin, state, at_s, tails, told)}
 
 
 def play_at_step(made: MadeSheet, done: int) -> dict[str, Any]:

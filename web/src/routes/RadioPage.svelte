@@ -4,6 +4,7 @@
   import { onMount } from 'svelte';
   import { get, patch, post, remove, type Radio, type Sheet } from '../lib/api';
   import { keep, recall } from '../lib/keep';
+  import { slotOf } from '../lib/memory/fold';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
   import SlotView from '../lib/memory/SlotView.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
@@ -37,10 +38,10 @@
     if (!radio) return;
     const wanted = find.trim().toUpperCase();
     const byName = radio.slots.find((s) => s.channel?.label?.toUpperCase() === wanted);
-    const number = Number(wanted);
+    const slot = slotOf(radio, find);
     if (byName) chosen = byName.slot;
-    else if (wanted !== '' && Number.isInteger(number) && number >= radio.slot_first && number < radio.slot_first + radio.slot_count) chosen = String(number);
-    else shell.say(`${find}: slots go from ${radio.slot_first} to ${radio.slot_first + radio.slot_count - 1}; names are found too.`);
+    else if (slot !== null) chosen = slot;
+    else shell.say(`${find}: slots go from ${radio.slot_texts[0]} to ${radio.slot_texts.at(-1)}; names are found too.`);
   }
 
   let many = $state(false);

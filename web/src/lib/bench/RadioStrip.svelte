@@ -5,6 +5,7 @@
   import { keep } from '../keep';
   import { navigate } from '../../router';
   import { shell } from '../shell/state.svelte';
+  import { slotOf } from '../memory/fold';
   import RadioPicture from '../twin/RadioPicture.svelte';
 
   let { radio, model, line, found, next }: { radio: Radio; model: Model; line: string; found: Resolution | null; next: boolean } = $props();
@@ -18,7 +19,7 @@
   let slot = $derived(slotTyped ?? radio.next_free[0] ?? '');
   let label = $derived(labelTyped ?? found?.channel.label ?? '');
   let ready = $derived(found !== null && found.doubts.length === 0 && slot.trim() !== '');
-  let occupied = $derived(radio.slots.find((s) => Number(s.slot) === Number(slot) && s.channel));
+  let occupied = $derived(radio.slots.find((s) => s.slot === slotOf(radio, slot) && s.channel));
 
   async function make(event: SubmitEvent): Promise<void> {
     event.preventDefault();
@@ -49,7 +50,7 @@
     <RadioPicture {model} />
     <span><b>{radio.name}</b><br /><span class="quiet">{radio.model_name}, free: {radio.next_free.join(', ') || 'none'}</span></span>
   </a>
-  <label class="slot">slot<Input class="field" bind:value={() => slot, (v: string) => (slotTyped = v)} inputmode="numeric" autocomplete="off" /></label>
+  <label class="slot">slot<Input class="field" bind:value={() => slot, (v: string) => (slotTyped = v)} inputmode={/^\d+$/.test(radio.slot_keys[0] ?? '') ? 'numeric' : 'text'} autocomplete="off" /></label>
   {#if model.label_length}
     <label class="label"
       >label<Input class="field" bind:value={() => label, (v: string) => (labelTyped = v)} autocomplete="off" placeholder="up to {model.label_length}" /></label

@@ -24,6 +24,10 @@
     </span>
   {:else if cap.kind === 'hold'}
     <span class="key hold">{cap.key}<small>hold {cap.seconds} s</small><i aria-hidden="true"></i></span>
+  {:else if cap.kind === 'touch'}
+    <span class="glasskey">{cap.key}<small>{cap.seconds ? `keep touching ${cap.seconds} s` : 'touch'}</small></span>
+  {:else if cap.kind === 'type'}
+    <span class="glasskey typed">{cap.key}<small>type</small></span>
   {:else if cap.kind === 'wait'}
     <span class="wait">wait {cap.seconds} s</span>
   {:else}
@@ -62,6 +66,26 @@
     font-size: 16px;
     font-weight: 400;
     white-space: nowrap;
+  }
+  .glasskey {
+    display: inline-grid;
+    place-items: center;
+    min-width: 1.2em;
+    min-height: 1.5em;
+    padding: 0.2em 0.45em;
+    background: var(--glass);
+    color: var(--glass-ink);
+    border: 3px solid var(--glass-ink);
+    font-weight: 700;
+    line-height: 1.1;
+  }
+  .glasskey small {
+    font-size: 16px;
+    font-weight: 400;
+    white-space: nowrap;
+  }
+  .typed {
+    border-style: dashed;
   }
   .hold i {
     position: absolute;

@@ -46,6 +46,9 @@
     {:else}
       {#each others as other (other)}<div class="line small dots"><Dots text={other} /></div>{/each}
     {/if}
+  {:else if kind === 'touch'}
+    <div class="line main plain" class:changed>{display.main}</div>
+    <div class="line small plain">{small || others.join(' ')}</div>
   {:else}
     <div class="line main" class:changed><Segments text={display.main} /></div>
     <div class="line small">
@@ -95,6 +98,22 @@
   }
   .large .main {
     height: 60px;
+  }
+  .touch {
+    border-radius: 6px;
+  }
+  .main.plain {
+    font-size: 34px;
+    font-weight: 700;
+    line-height: 40px;
+    white-space: nowrap;
+    overflow: hidden;
+    font-variant-numeric: tabular-nums;
+  }
+  .small.plain {
+    height: auto;
+    font-size: 16px;
+    line-height: 20px;
   }
   .row {
     display: flex;

@@ -6,7 +6,7 @@
   import { keep } from '../keep';
   import { navigate } from '../../router';
   import { shell } from '../shell/state.svelte';
-  import { STATES, type SlotState } from './fold';
+  import { STATES, type SlotState, slotText } from './fold';
 
   let { radio, slot, onchange }: { radio: Radio; slot: string; onchange: () => void } = $props();
 
@@ -56,7 +56,7 @@
 </script>
 
 <section aria-live="polite">
-  <h2>Slot {slot.padStart(radio.slot_digits, '0')} <span>{STATES[slotState].words}</span></h2>
+  <h2>Slot {slotText(radio, slot)} <span>{STATES[slotState].words}</span></h2>
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   {#if history}
     {#if history.sum.length}<div class="sum"><WorkedSum lines={history.sum} /></div>{:else}<p>Nothing is known to stand here.</p>{/if}

@@ -25,27 +25,37 @@ const SHORTEST_RUN = 4;
 
 export function fold(radio: Radio, opened: Set<string>, chosen: string | null): Tile[] {
   const known = new Map(radio.slots.map((s) => [s.slot, s]));
-  const text = (n: number) => String(n).padStart(radio.slot_digits, '0');
+  const keys = radio.slot_keys;
+  const unknown = (at: number) => (known.get(keys[at]!)?.state ?? 'unknown') === 'unknown';
+  const at = chosen === null ? -1 : keys.indexOf(chosen);
   const tiles: Tile[] = [];
-  const end = radio.slot_first + radio.slot_count;
-  for (let n = radio.slot_first; n < end; n += 1) {
-    const slot = known.get(String(n));
-    if (!slot || slot.state === 'unknown') {
-      let last = n;
-      while (last + 1 < end && (known.get(String(last + 1))?.state ?? 'unknown') === 'unknown') last += 1;
-      const hides = chosen !== null && Number(chosen) >= n && Number(chosen) <= last;
-      if (last - n + 1 >= SHORTEST_RUN && !opened.has(String(n)) && !hides) {
-        tiles.push({ kind: 'run', slot: String(n), text: `${text(n)}–${text(last)}`, state: 'unknown', label: '', count: last - n + 1 });
-        n = last;
-        continue;
-      }
-      for (; n <= last; n += 1) tiles.push({ kind: 'slot', slot: String(n), text: text(n), state: 'unknown', label: '', count: 1 });
-      n = last;
+  for (let n = 0; n < keys.length; n += 1) {
+    const text = radio.slot_texts[n]!;
+    const slot = known.get(keys[n]!);
+    if (slot && !unknown(n)) {
+      const label = slot.channel ? slot.channel.label || (slot.channel.rx_hz / 1e6).toFixed(3) : '';
+      tiles.push({ kind: 'slot', slot: slot.slot, text, state: slot.state as SlotState, label, count: 1 });
       continue;
     }
-    const channel = slot.channel;
-    const label = channel ? channel.label || (channel.rx_hz / 1e6).toFixed(3) : '';
-    tiles.push({ kind: 'slot', slot: slot.slot, text: text(n), state: slot.state as SlotState, label, count: 1 });
+    let last = n;
+    while (last + 1 < keys.length && unknown(last + 1)) last += 1;
+    const count = last - n + 1;
+    if (count >= SHORTEST_RUN && !opened.has(keys[n]!) && !(at >= n && at <= last)) {
+      tiles.push({ kind: 'run', slot: keys[n]!, text: `${text}–${radio.slot_texts[last]}`, state: 'unknown', label: '', count });
+    } else {
+      for (let i = n; i <= last; i += 1) tiles.push({ kind: 'slot', slot: keys[i]!, text: radio.slot_texts[i]!, state: 'unknown', label: '', count: 1 });
+    }
+    n = last;
   }
   return tiles;
 }
+
+/** The slot that an operator means: its number with or without zeros, or as the radio writes it. */
+export function slotOf(radio: Radio, typed: string): string | null {
+  const wanted = typed.trim().toUpperCase();
+  const at = radio.slot_keys.findIndex((key, n) => key === wanted || radio.slot_texts[n] === wanted || (/^0*\d+$/.test(wanted) && key === String(Number(wanted))));
+  return at < 0 ? null : radio.slot_keys[at]!;
+}
+
+/** A slot as the radio writes it. */
+export const slotText = (radio: Radio, slot: string): string => radio.slot_texts[radio.slot_keys.indexOf(slot)] ?? slot;

@@ -7,7 +7,7 @@
 </script>
 
 {#if model.panel.shape === 'handheld'}
-<svg viewBox="0 0 60 110" height={size * 1.8} width={size} aria-hidden="true">
+<svg class="tint-{model.panel.tint}" viewBox="0 0 60 110" height={size * 1.8} width={size} aria-hidden="true">
   <rect x="42" y="0" width="7" height="22" class="edge" />
   {#if model.dials.length}<rect x="14" y="12" width="16" height="10" rx="2" class="key" />{:else}<circle cx="18" cy="19" r="5" class="key" />{/if}
   <rect x="6" y="20" width="50" height="88" rx="7" class="case" />
@@ -32,7 +32,7 @@
   {#each model.panel.side as key, y (key)}<rect x="2" y={32 + y * 14} width="4" height="10" class="key" />{/each}
 </svg>
 {:else}
-  <svg viewBox="0 0 110 70" height={size * 1.1} width={size * 1.8} aria-hidden="true">
+  <svg class="tint-{model.panel.tint}" viewBox="0 0 110 70" height={size * 1.1} width={size * 1.8} aria-hidden="true">
     <rect x="3" y="6" width="104" height="58" rx="3" class="case" />
     <rect x="10" y="13" width="58" height="22" class="glass" />
     <path d="M16 30v-5l4-1v-5M26 30l4-11M36 30l3-11h5M48 30l3-11" class="ink" />

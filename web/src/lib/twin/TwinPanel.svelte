@@ -10,6 +10,20 @@
   let display = $derived(twin.play?.display ?? shown ?? model.display);
   let burning = $derived(twin.play?.window_ms && twin.speed > 0 ? twin.play.window_ms / twin.speed : 0);
 
+  let touches = $derived(twin.play?.touches ?? []);
+  let text = $state('');
+
+  function press(touch: { name: string; holds: boolean }): void {
+    if (touch.holds && twin.holding) twin.press(`hold ${touch.name} 1s`);
+    else twin.press(`touch ${touch.name}`);
+  }
+
+  function type(event: SubmitEvent): void {
+    event.preventDefault();
+    if (text) twin.press(`type ${text.toUpperCase()}`);
+    text = '';
+  }
+
   function turn(clicks: number, dial = model.dials[0]): void {
     twin.press(`${dial} ${clicks > 0 ? '+' : '-'}${Math.abs(clicks)}`);
   }
@@ -22,6 +36,7 @@
       return;
     }
     event.stopPropagation();
+    if ((event.target as HTMLElement).matches('input')) return;
     if (/^\d$/.test(event.key)) twin.press(event.key);
     else if (model.dials.length && event.key === 'ArrowUp') turn(1);
     else if (model.dials.length && event.key === 'ArrowDown') turn(-1);
@@ -45,7 +60,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-<div class="case {model.panel.shape}" role="group" aria-label="Virtual {model.name}" {onkeydown}>
+<div class="case {model.panel.shape} tint-{model.panel.tint}" role="group" aria-label="Virtual {model.name}" {onkeydown}>
   <div class="crown">
     {#each model.dials as dial (dial)}
       <div class="dial" class:wanted={wanted.includes(dial)} onwheel={(e) => onwheel(e, dial)} role="group" aria-label="{dial}, one click">
@@ -65,6 +80,20 @@
     <div class="front">
       <div class="pane">
         <Glass {display} kind={model.panel.glass} before={twin.before} />
+        {#if touches.length || twin.play?.keyboard}
+          <div class="screen" role="group" aria-label="On the screen">
+            {#each touches as touch (touch.name)}
+              <button type="button" class="touch" class:wanted={wanted.includes(touch.name)} onclick={() => press(touch)}>{touch.name}</button>
+            {/each}
+            {#if twin.play?.keyboard}
+              <form class="board" onsubmit={type}>
+                <label class="visually-hidden" for="board">Keyboard on the screen</label>
+                <input id="board" class="field" bind:value={text} maxlength="40" autocomplete="off" placeholder="keyboard" />
+                <button type="submit" class="touch">type</button>
+              </form>
+            {/if}
+          </div>
+        {/if}
         {#key twin.play?.token}
           {#if burning}<i class="fuse" style:--burn="{burning}ms" aria-hidden="true"></i>{/if}
         {/key}
@@ -88,7 +117,15 @@
       Keep {key}
     </button>
   {/each}
+  <button type="button" class="act" aria-pressed={twin.onBand} title="Invented repeaters and stations answer it" onclick={() => twin.setBand(!twin.onBand)}>Simulated band</button>
 </div>
+{#if twin.onBand}
+  <p class="band" aria-live="polite">
+    {#if twin.play?.air?.heard}<b>You hear {twin.play.air.heard}.</b>{:else if twin.play?.air?.closed}Somebody sends, but the receive side stays closed.{:else}Quiet.{/if}
+    {#if twin.told}<br /><b>{twin.told}</b>{/if}
+    {#if twin.hint}<details><summary>Why?</summary>{twin.hint[0]!.toUpperCase() + twin.hint.slice(1)}.</details>{/if}
+  </p>
+{/if}
 <p class="said" aria-live="polite">
   {#if twin.last}<b>{twin.last}</b>{/if} {say()}
   {#if twin.trouble}<span class="harm">{twin.trouble}</span>{/if}
@@ -164,6 +201,42 @@
   .pane {
     position: relative;
   }
+  .screen {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px;
+    padding: 4px;
+    background: var(--glass);
+    border: 3px solid var(--glass-ink);
+    border-top: 0;
+    max-width: 340px;
+    box-sizing: border-box;
+  }
+  .touch {
+    flex: 1 0 auto;
+    min-width: 48px;
+    min-height: 48px;
+    padding: 2px 8px;
+    background: none;
+    color: var(--glass-ink);
+    border: 2px solid var(--glass-ink);
+    font: inherit;
+    font-weight: 700;
+    cursor: pointer;
+  }
+  .touch.wanted {
+    outline: 4px solid var(--glass-mark);
+    outline-offset: -2px;
+  }
+  .board {
+    display: flex;
+    flex: 1 0 100%;
+    gap: 2px;
+  }
+  .board .field {
+    min-width: 0;
+    flex: 1;
+  }
   .fuse {
     position: absolute;
     left: 0;
@@ -197,6 +270,15 @@
   .tools .act {
     padding: 4px 10px;
     font-weight: 400;
+  }
+  .band {
+    margin: 8px 0 0;
+    padding-left: 10px;
+    border-left: 6px solid var(--rule);
+  }
+  summary {
+    min-height: 32px;
+    cursor: pointer;
   }
   .said {
     min-height: 24px;

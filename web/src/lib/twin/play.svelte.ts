@@ -13,8 +13,14 @@ export class TwinPlay {
   speed = $state(1);
   latched = $state<string | null>(null);
   holding = $state(false);
+  /** Whether it stands on the simulated band. */
+  onBand = $state(false);
+  /** What came of the last transmission there. */
+  told = $state('');
+  hint = $state('');
   #since = performance.now();
   #timer = 0;
+  #band = 0;
   #busy: Promise<void> = Promise.resolve();
 
   constructor(
@@ -56,9 +62,29 @@ export class TwinPlay {
     if (!this.play) return;
     const token = this.play.token;
     await this.#ask(
-      () => post<Play>('/twin/act', { model: this.model.model, firmware: this.model.firmware, region: this.region, token, keys }),
+      () =>
+        post<Play>('/twin/act', {
+          model: this.model.model,
+          firmware: this.model.firmware,
+          region: this.region,
+          token,
+          keys,
+          at_s: this.onBand ? Math.round(performance.now() / 100) / 10 : null,
+        }),
       pressed,
     );
+  }
+
+  /** Put it on the simulated band, or take it off; while on, it listens every other second. */
+  setBand(on: boolean): void {
+    this.onBand = on;
+    this.told = this.hint = '';
+    window.clearInterval(this.#band);
+    const listen = (keys: string[]) => {
+      this.#busy = this.#busy.then(() => this.#act(keys, false));
+    };
+    listen(on ? [] : ['hear nothing']);
+    if (on) this.#band = window.setInterval(() => document.hidden || listen(this.#elapsed()), 2000);
   }
 
   async #ask(request: () => Promise<Play>, pressed: boolean): Promise<void> {
@@ -69,6 +95,10 @@ export class TwinPlay {
       this.beeps = play.trace.flatMap((t) => t.beeps);
       this.sending = play.trace.map((t) => t.transmitting_hz).find((hz) => hz !== null) ?? null;
       this.trouble = '';
+      if (this.sending !== null) {
+        this.told = play.air?.opened || (play.air ? 'Nothing comes back.' : '');
+        this.hint = play.air?.hint ?? '';
+      }
       this.#since = performance.now();
       this.#watchClock();
       this.onplay(play, pressed);
@@ -94,6 +124,7 @@ export class TwinPlay {
   }
 
   stop(): void {
+    window.clearInterval(this.#band);
     window.clearTimeout(this.#timer);
   }
 }
