@@ -7,15 +7,18 @@ from pathlib import Path
 import pytest
 import yaml
 
-from support import coverage
+from support import coverage, goals
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.perform import perform
 from vocator.core.radio.twin import ALL_VERBS, Twin
 from vocator.files.profile_schema import ScreenFile
-from vocator.files.profile_yaml import build, check_text
+from vocator.files.profile_yaml import build, check_text, model_names
 from vocator.files.strict_yaml import read_yaml
+from vocator.usecases.goal_table import cell, goal_table
+from vocator.usecases.prove_radios import ALL_KINDS
+from vocator.usecases.twins import twin_of
 
 ROOT = Path(__file__).parent.parent
 DOCS = ROOT / "docs"
@@ -99,3 +102,14 @@ def test_the_start_script_explains_itself_and_refuses_other_hosts():
     assert refused.returncode == 1
     assert "loopback" in refused.stderr
     assert subprocess.run(["./start", "--port", "x"], cwd=ROOT, capture_output=True, check=False).returncode == 1
+
+
+def test_the_table_of_goals_is_what_the_planner_finds_and_what_the_page_shows():
+    table = goal_table()
+    assert goals.PAGE.read_text(encoding="utf-8") == goals.render(table)
+    assert table["kinds"] == list(ALL_KINDS)
+    assert [row["model"] for row in table["radios"]] == model_names()
+    for row in table["radios"]:
+        twin = twin_of(row["model"])
+        for kind in table["kinds"]:
+            assert cell(twin, kind, prove_it=False) == row["cells"][kind], (row["model"], kind)

@@ -202,7 +202,7 @@ def test_a_sheet_is_worked_with_the_keyboard_alone(page: Page, demo: str):
     page.keyboard.press("k")
     expect(page.locator("header .chapter")).to_contain_text("1 of")
     page.keyboard.press("e")
-    expect(page.get_by_role("heading", name="It shows something else")).to_be_visible()
+    expect(page.get_by_role("heading", name="What does it show?")).to_be_visible()
     page.keyboard.press("Escape")
     page.keyboard.press("?")
     expect(page.get_by_text("step done, next")).to_be_visible()

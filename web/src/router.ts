@@ -1,6 +1,7 @@
 /** The places of the application. */
 import { createRouter } from 'sv-router';
 import Bench from './routes/Bench.svelte';
+import GoalsPage from './routes/GoalsPage.svelte';
 import RadioPage from './routes/RadioPage.svelte';
 import Radios from './routes/Radios.svelte';
 import SheetPage from './routes/SheetPage.svelte';
@@ -12,6 +13,7 @@ const router = createRouter({
   '/sheet/:id': SheetPage,
   '/radios': Radios,
   '/radios/:id': RadioPage,
+  '/goals': GoalsPage,
   '/twin': TwinPage,
   '/station': StationPage,
   '*': Bench,

@@ -4,9 +4,10 @@ from typing import Any
 
 from fastapi import APIRouter
 
-from vocator.api.schemas import ModelShape, WayHome
+from vocator.api.schemas import GoalTable, ModelShape, WayHome
 from vocator.files.profile_schema import json_schema
 from vocator.usecases.drawing import drawing, drawings, way_home_view
+from vocator.usecases.goal_table import goal_table
 from vocator.usecases.twins import twin_of
 
 router = APIRouter(prefix="/api", tags=["models"])
@@ -34,3 +35,9 @@ def ways_home(model: str, firmware: str | None = None) -> list[WayHome]:
 def profile_schema() -> dict[str, Any]:
     """Return the JSON Schema of a profile file."""
     return json_schema()
+
+
+@router.get("/goals")
+def goals() -> GoalTable:
+    """Return the table of radios by kinds of goal, as the prover found it."""
+    return GoalTable.model_validate(goal_table())

@@ -149,6 +149,7 @@ class ModelShape(Shape):
     slot_digits: int
     label_length: int
     powers: list[str]
+    searches: bool
     display: DisplayShape
 
 
@@ -159,6 +160,38 @@ class WayHome(Shape):
     icon: str
     looks: str
     actions: list[str]
+
+
+class BeyondShape(Shape):
+    """What a radio cannot do: which part, why, and the nearest thing it can."""
+
+    part: str
+    why: str
+    nearest: str
+
+
+class GoalCell(Shape):
+    """What a radio makes of a kind of goal."""
+
+    verdict: Literal["yes", "some", "no"]
+    proven: int
+    tried: int
+    beyond: BeyondShape | None
+
+
+class GoalRow(Shape):
+    """One radio's row."""
+
+    model: str
+    name: str
+    cells: dict[str, GoalCell]
+
+
+class GoalTable(Shape):
+    """Radios by kinds of goal."""
+
+    kinds: list[str]
+    radios: list[GoalRow]
 
 
 class NewRadio(Shape):

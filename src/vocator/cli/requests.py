@@ -6,6 +6,7 @@ from typing import Any
 
 from vocator.core.channel.refusal import Refusal
 from vocator.core.keying.goal import Beyond
+from vocator.core.keying.radio_goals import RADIO_GOALS
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
@@ -28,7 +29,7 @@ def sheet_request(given: dict[str, Any]) -> SheetRequest:
     odd = sorted(set(given) - known)
     if odd:
         raise NotFound(f"option {odd[0]!r}", ", ".join(sorted(known)))
-    for needed in ("model",) if given.get("channels") else ("model", "slot"):
+    for needed in ("model",) if given.get("channels") or given.get("goal") in RADIO_GOALS else ("model", "slot"):
         if given.get(needed) is None:
             raise NotFound(f"a request without {needed}", "model, slot and line")
     options = {k: given[k] for k in _SHEET_OPTIONS if given.get(k) is not None}

@@ -227,6 +227,7 @@ class ProfileFile(_Strict):
     lit_labels: bool = False
     tune_hz: Hz = 0
     weather_hz: Hz = 0
+    burst_key: str = ""
     panel: PanelFile
     settings: dict[str, SettingFile]
     screens: dict[str, ScreenFile]

@@ -157,6 +157,7 @@ class _Builder:
             given.tune_hz,
             given.weather_hz,
             given.shift_on_click,
+            given.burst_key if region == "r1" else "",
             {**given.panel.model_dump(), "has_dial": bool(given.dials)},
         )
 

@@ -2,11 +2,12 @@
 
 from functools import cache
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
 from vocator.core.channel.band_plan import Band, BandPlan, RepeaterSegment, Span
+from vocator.core.channel.channel import Width
 from vocator.files.strict_yaml import DataFileError, load_yaml
 
 REGIONS = Path(__file__).parent.parent / "data" / "regions"
@@ -44,6 +45,7 @@ class _Region(_Strict):
     calling_hz: list[int]
     satellites: list[_Range]
     receive_only: list[_Range]
+    usual_width: Literal["wide", "narrow"] = "wide"
 
 
 def _spans(ranges: list[_Range]) -> tuple[Span, ...]:
@@ -73,6 +75,7 @@ def load_region(name: str) -> BandPlan:
         tuple(region.calling_hz),
         _spans(region.satellites),
         _spans(region.receive_only),
+        Width(region.usual_width),
     )
 
 

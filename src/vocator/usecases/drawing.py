@@ -32,6 +32,7 @@ def drawing(twin: Twin) -> dict[str, Any]:
         "slot_digits": profile.slot_digits,
         "label_length": profile.label_length,
         "powers": _powers(twin),
+        "searches": any(s.kind == "search" for s in profile.screens),
         "display": display_dict(display(twin, twin.start)),
     }
 

@@ -11,6 +11,7 @@ from vocator.core.keying.goal import Beyond, Goal, fit_label, lowest_power, powe
 from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import Proof, Verdict, prove
+from vocator.core.keying.radio_goals import RADIO_GOALS, free_key
 from vocator.core.keying.sheet import FOUND, Sheet, Step
 from vocator.core.keying.tone_chapter import TRIED, heard_on
 from vocator.core.radio.machine import with_item
@@ -21,7 +22,7 @@ from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.twins import twin_of
 
-GOALS = ("store", "erase", "find-tone", "find-code", "read-back")
+GOALS = ("store", "erase", "find-tone", "find-code", "read-back", *RADIO_GOALS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +118,9 @@ def _check(request: SheetRequest, twin: Twin) -> None:
 
 def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]:
     """Return the goal of a request; raises Refusal, Doubtful."""
+    if request.goal in RADIO_GOALS:
+        key, setting = free_key(twin, request.line) if request.goal == "assign" else ("", 0)
+        return Goal(0, Channel(0, 0), kind=request.goal, row=request.row, key=f"{key}={twin.settings[setting].name}"), None
     slot = slot_of(twin.profile, request.slot)
     if request.goal in ("erase", "read-back"):
         return Goal(slot, Channel(0, 0), kind=request.goal, row=request.row), None
@@ -126,7 +130,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
     channel = resolution.channel
     if request.goal != "store":
         channel = replace(channel, tone=ToneUse())
-    notes: list[str] = []
+    notes = ["1750 Hz is sent with a key at the start of a call; it is never stored"] if resolution.burst else []
     power, asked = power_word(twin, request.power or resolution.power_word)
     if resolution.receive_only:
         channel = replace(channel, tx_hz=channel.rx_hz)
@@ -153,6 +157,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         reasons,
         tuple([*notes, *label_notes]),
         request.goal,
+        burst=resolution.burst,
     )
     return goal, resolution
 

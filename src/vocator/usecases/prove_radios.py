@@ -13,6 +13,7 @@ from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import Verdict, prove
 from vocator.core.keying.starts import covering_starts
+from vocator.core.radio.profile import Means
 from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
@@ -33,7 +34,10 @@ KINDS = (
     "receive only",
     "label",
 )
-OTHER_KINDS = {"erase": "erase", "read back": "read-back", "find a tone": "find-tone", "find a code": "find-code"}
+OTHER_KINDS = {
+    "erase": "erase", "read back": "read-back", "find a tone": "find-tone", "find a code": "find-code",
+    "automatic shift on": "auto-shift-on", "automatic shift off": "auto-shift-off", "assign a free key": "assign",
+}  # fmt: skip
 """Kinds that are not told by the channel alone, with the goal's own word."""
 ALL_KINDS = (*KINDS, *OTHER_KINDS)
 OFFSETS_HZ = (100_000, 500_000, 600_000, 1_600_000, 5_000_000, 7_600_000)
@@ -141,7 +145,11 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
     label = _label(rng, twin) if kind == "label" else None
     channel = Channel(rx_hz, tx_hz, _tone(rng, kind), width, word, label)
     only = kind == "receive only"
-    return Goal(rng.randrange(twin.profile.slot_count), channel, only, not only, kind=OTHER_KINDS.get(kind, "store"))
+    key = ""
+    if kind == "assign a free key" and twin.profile.free_keys:
+        opened = rng.choice([m for m in (Means.TONE, Means.SHIFT, Means.TONE_USE) if twin.profile.setting_for(m) is not None])
+        key = f"{rng.choice(twin.profile.free_keys)}={twin.settings[twin.profile.setting_for(opened) or 0].name}"
+    return Goal(rng.randrange(twin.profile.slot_count), channel, only, not only, kind=OTHER_KINDS.get(kind, "store"), key=key)
 
 
 def try_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None) -> Tested:

@@ -17,6 +17,7 @@ export type SlotHistory = Schemas['SlotHistory'];
 export type WayHome = Schemas['WayHome'];
 export type Sight = Schemas['SightShape'];
 export type Recovery = Schemas['RecoveryShape'];
+export type GoalTable = Schemas['GoalTable'];
 export type Tick = Schemas['TickShape'];
 export type SumLine = Schemas['SumLine'];
 export type LogLine = Schemas['LogShape'];

@@ -38,6 +38,7 @@
   {:else}
     <button type="button" class="act" onclick={() => (adding = true)}>Add a radio</button>
   {/if}
+  <a class="act goals" href="/goals">What each radio can do</a>
 </main>
 
 <style>
@@ -55,7 +56,11 @@
     margin: 0 0 16px;
     padding: 0;
   }
-  a {
+  .goals {
+    display: inline-flex;
+    margin-top: 8px;
+  }
+  li a {
     display: grid;
     grid-template-columns: 64px 1.2fr 1.4fr auto;
     gap: 8px 20px;

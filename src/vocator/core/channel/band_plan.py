@@ -6,6 +6,8 @@ frequencies in hertz; both ends belong to a range.
 
 from dataclasses import dataclass
 
+from vocator.core.channel.channel import Width
+
 
 @dataclass(frozen=True, slots=True)
 class Span:
@@ -61,6 +63,7 @@ class BandPlan:
     calling_hz: tuple[int, ...]
     satellites: tuple[Span, ...]
     receive_only: tuple[Span, ...]
+    usual_width: Width = Width.WIDE
 
     def band(self, hz: int) -> Band | None:
         """Return the amateur band that holds ``hz``."""

@@ -40,6 +40,7 @@ class Resolution:
     reasons: dict[str, str] = field(default_factory=dict)
     notes: list[Note] = field(default_factory=list)
     doubts: list[Doubt] = field(default_factory=list)
+    burst: bool = False
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line and the API speak."""
@@ -70,7 +71,9 @@ def resolve(line: str, plan: BandPlan, closed_receive: bool = False) -> Resoluti
     out.reasons["rx_hz"] = "as read"
     tx_hz = _transmit(reading, plan, out)
     tone = _tone(reading, out, tx_hz, closed_receive)
-    width = _width(reading, out)
+    width = _width(reading, plan, out)
+    if reading.burst:
+        _note_burst(reading, out)
     label = " ".join(reading.name) or None
     if label:
         out.reasons["label"] = "the words left over in the line"
@@ -328,10 +331,24 @@ def _no_tone_said(reading: Reading, out: Resolution, tx_hz: int | None) -> None:
         out.notes.append(Note("tone_mode", "no tone in the line: none, or not said?"))
 
 
-def _width(reading: Reading, out: Resolution) -> Width:
+def _note_burst(reading: Reading, out: Resolution) -> None:
+    """Note the 1750 Hz that opens older repeaters: sent by hand at each call, never stored."""
+    if reading.plain_tone or reading.sent:
+        raise Refusal(
+            "a tone and 1750 Hz",
+            "tone",
+            "one of the two",
+            "Leave out what the listing does not say; some repeaters open for either.",
+        )
+    out.burst = not out.receive_only
+    out.notes = [n for n in out.notes if n.field != "tone_mode"]
+    out.notes.append(Note("tone_mode", "1750 Hz opens it: sent with a key at the start of a call, never stored"))
+
+
+def _width(reading: Reading, plan: BandPlan, out: Resolution) -> Width:
     if reading.narrow is None:
-        out.reasons["width"] = "wide is usual here"
-        return Width.WIDE
+        out.reasons["width"] = f"{plan.usual_width} is usual here"
+        return plan.usual_width
     out.reasons["width"] = "as read"
     return Width.NARROW if reading.narrow else Width.WIDE
 

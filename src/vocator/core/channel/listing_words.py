@@ -14,6 +14,7 @@ from vocator.core.channel.tones import CTCSS_50, DCS_104, nearest_codes, neighbo
 
 LONGEST_LINE = 300
 TONE_RANGE_HZ = (60.0, 260.0)
+BURST_HZ = 1750
 
 
 @dataclass(slots=True)
@@ -34,6 +35,7 @@ class Reading:
     simplex: bool = False
     receive_only: bool = False
     narrow: bool | None = None
+    burst: bool = False
     power: str | None = None
     name: list[str] = field(default_factory=list)
 
@@ -190,6 +192,9 @@ def _take_offset(reading: Reading, match: re.Match[str], role: str) -> str | Non
     if not number:
         return None
     value = float(number.replace(",", "."))
+    if not unit and value == BURST_HZ:
+        reading.burst = True
+        return None
     if not unit and TONE_RANGE_HZ[0] <= value <= TONE_RANGE_HZ[1] and reading.rx_hz is not None:
         _put_side(reading, None, known_tone(number))
         return None
@@ -275,6 +280,11 @@ def _pieces() -> list[tuple[re.Pattern[str], Callable[[Reading, re.Match[str], s
         (_SIDE + r"(?:dcs|dpl|code|d)\s*[:=]?\s*" + _CODE, _take_code),
         (r"(?:uplink and downlink|both ways|up and down)\s*(?:tone|ctcss|pl)?\s*[:=]?\s*" + _TONE, _take_both),
         (r"(uplink|downlink|up|down|tx|rx|send|open|t|r)\s*(?:tone|ctcss|pl)\s*[:=]?\s*" + _TONE, _take_tone),
+        (
+            r"(?:1750\s*(?:hz)?\s*(?:tone\s*burst|burst|tone)?|(?:tone\s*)?burst(?:\s*1750)?(?:\s*hz)?)(?![\w.,])",
+            _flag(burst=True),
+        ),
+        (r"hz(?!\w)", _nothing),
         (r"(t|r)\s*[:=]?\s*" + _TONE, _take_tone),
         (r"()(?:pl|ctcss|tone|tn)\s*[:=]?\s*" + _TONE, _take_tone),
         (r"(?:no (?:tone|ctcss|pl)|(?:tone|ctcss|pl) (?:off|none)|carrier)" + end, _flag(tone_words="none")),

@@ -12,7 +12,10 @@ from vocator.core.radio.verbs_entry import digits_for, entered_hz
 
 @dataclass(frozen=True, slots=True)
 class Goal:
-    """One channel for one slot; ``kind`` is ``store``, ``erase`` or ``read-back``.
+    """One channel for one slot; ``kind`` is ``store``, ``erase``, ``read-back``, ``find-tone`` or ``find-code``.
+
+    Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off`` and
+    ``assign``, whose ``key`` reads ``P3=CTCSS``.
 
     ``channel`` is what the slot shall hold, so that receive only stands as simplex with
     ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed.
@@ -26,6 +29,8 @@ class Goal:
     reasons: dict[str, str] = field(default_factory=dict, compare=False)
     notes: tuple[str, ...] = ()
     kind: str = "store"
+    key: str = ""
+    burst: bool = False
 
 
 @dataclass(eq=False)
@@ -111,6 +116,9 @@ def fit_label(profile: Profile, label: str | None, asked: bool) -> tuple[str | N
 
 def check_reach(machine: Machine, goal: Goal) -> None:
     """Raise Beyond for the first part of the goal that the radio cannot do."""
+    if goal.burst and not machine.profile.burst_key:
+        sold = "only the Region 1 version sends it" if machine.profile.region != "r1" else "this radio has no key that sends it"
+        raise Beyond("1750 Hz", sold, "Leave the burst out of the line: the channel itself can be stored.")
     profile, channel = machine.profile, goal.channel
     if not profile.receives(channel.rx_hz):
         ranges = ", ".join(f"{a // 1_000_000}–{b // 1_000_000}" for a, b in profile.receive_hz)

@@ -12,6 +12,7 @@ from typing import NamedTuple
 from vocator.core.channel.channel import tone_use
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Goal, check_reach
+from vocator.core.keying.radio_goals import RADIO_GOALS, plan_radio_goal
 from vocator.core.keying.routes import Routes
 from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.keying.sheet import Sheet
@@ -39,6 +40,8 @@ def plan(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
         return plan_store(twin, wanted, known)
     if goal.kind == "store":
         return plan_store(twin, goal, known)
+    if goal.kind in RADIO_GOALS:
+        return plan_radio_goal(twin, goal)
     return plan_at_slot(twin, goal)
 
 

@@ -14,6 +14,7 @@ from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.starts import Named, covering_starts
 from vocator.core.radio.actions import Action
+from vocator.core.radio.machine import with_item
 from vocator.core.radio.start import settings_of_set
 from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
@@ -95,13 +96,35 @@ def judge(twin: Twin, sheet: Sheet, goal: Goal, start: State, run: Run) -> str:
     end = run.state
     if not twin.at_rest(end):
         return f"the sheet ends with {twin.screens[end.screen].name} open"
-    return _memory_fault(twin, goal, start, end) or _setting_fault(twin, sheet, start, end) or _air_fault(goal, run)
+    return (
+        _radio_fault(twin, goal, start, end)
+        or _memory_fault(twin, goal, start, end)
+        or _setting_fault(twin, sheet, start, end)
+        or _air_fault(goal, run)
+    )
+
+
+def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
+    """Judge what concerns the radio itself: the automatic shift, the free keys."""
+    if goal.kind.startswith("auto-shift-") and twin.auto_shift is not None:
+        left = twin.settings[twin.auto_shift].domain.meaning(twin.get(end, twin.auto_shift))
+        if left != goal.kind.removeprefix("auto-shift-"):
+            return f"the automatic shift is {left}"
+    wanted = start.free
+    if goal.kind == "assign":
+        key, _, name = goal.key.partition("=")
+        opened = twin.profile.setting_named(name)
+        wanted = with_item(start.free, twin.profile.free_keys.index(key), opened)
+    return "" if end.free == wanted else "the free keys open something else"
 
 
 def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     slot = twin.profile.slot_text(goal.slot)
     stored = end.slots[goal.slot]
-    if goal.kind == "erase":
+    if goal.kind == "assign" or goal.kind.startswith("auto-shift-"):
+        if end.slots != start.slots:
+            return "a slot was changed"
+    elif goal.kind == "erase":
         if stored is not None:
             return f"slot {slot} still holds a channel"
     elif goal.kind == "read-back":

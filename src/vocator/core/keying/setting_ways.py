@@ -25,6 +25,7 @@ class Plan:
     """Which settings go by which way, each with its value; ``behind`` holds values in a list behind another."""
 
     choices: dict[int, int] = field(default_factory=dict)
+    free: dict[int, int] = field(default_factory=dict)
     panels: dict[int, dict[int, int]] = field(default_factory=dict)
     lists: dict[int, dict[int, int]] = field(default_factory=dict)
     quick: dict[int, int] = field(default_factory=dict)
@@ -50,6 +51,8 @@ def set_all(
     plan = _ways(draft, routes, needed, todo)
     for setting, value in plan.choices.items():
         _choose(draft, routes, setting, value, whys, title)
+    for setting, value in plan.free.items():
+        _set_by_free_key(draft, routes, setting, value, whys, title, plan.behind.get(setting))
     for panel, chosen in plan.panels.items():
         _set_in_panel(draft, routes, panel, chosen, whys, title)
     _set_in_lists(draft, routes, plan, whys, title, leave)
@@ -84,6 +87,8 @@ def _ways(draft: Draft, routes: Routes, needed: dict[int, int], todo: dict[int, 
         via, panel = routes.to_setting(setting), routes.panel_for(setting)
         if presses is not None and (via is None or _quick_s(draft, setting, value, presses) < QUICK_ENOUGH_S):
             plan.quick[setting] = value
+        elif draft.whole and setting in draft.state.free:
+            plan.free[setting] = value
         elif via is not None:
             plan.lists.setdefault(via.list_screen, {})[setting] = value
         elif panel is not None and panel[1].verb == "take_value":
@@ -141,6 +146,34 @@ def _set_quick(draft: Draft, routes: Routes, setting: int, value: int, whys: dic
         shown = icons.get(value, text)
         draft.step(title, [f"{keys} until {shown}"], shows=shown, say=f"{s.name} {text}", why=why)
     draft.now_certain(setting)
+
+
+def _set_by_free_key(
+    draft: Draft,
+    routes: Routes,
+    setting: int,
+    value: int,
+    whys: dict[int, str],
+    title: str | None,
+    behind: tuple[int, int] | None,
+) -> None:
+    """Open a value by the free key that it was given to; keeping it leads home."""
+    twin, s = draft.twin, draft.twin.settings[setting]
+    key = twin.profile.free_keys[draft.state.free.index(setting)]
+    keep = key_for(twin.screens[twin.profile.screen("value")], "keep_back")
+    assert keep is not None
+    title, why = title or title_of(draft, setting), whys.get(setting, "")
+    change, clicks = change_to(draft, routes, setting, value, draft.value(setting))
+    actions, text = [change], s.domain.text(value)
+    if behind is not None:
+        inner, more = change_to(draft, routes, behind[0], behind[1], draft.value(behind[0]))
+        actions += [keep, inner]
+        text, clicks = f"{text} {twin.settings[behind[0]].domain.text(behind[1])}", clicks + more
+    draft.step(title, [f"[{key}]"], shows=s.name, say=f"Free key {key}: {s.name} opens", why=why)
+    draft.step(title, [*actions, keep], say=f"{s.name} to {text}, keep it{_many(clicks)}", why=why)
+    draft.now_certain(setting)
+    if behind is not None:
+        draft.now_certain(behind[0])
 
 
 def _set_opened(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], title: str | None) -> None:

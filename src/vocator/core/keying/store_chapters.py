@@ -21,7 +21,18 @@ def try_it(draft: Draft, goal: Goal) -> None:
         "Try", [], shows=shown, say=f"Look: {shown} stands there. Listen", why="what is heard now will be heard from the slot"
     )
     if goal.on_air and reaches_by_offset(draft.twin, goal.channel):
-        draft.step("Try", ["[PTT]"], say="Send: give your call sign, listen for the tail or an answer", why=ANTENNA, on_air=True)
+        say = "Send: give your call sign, listen for the tail or an answer"
+        draft.step("Try", [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
+
+
+def _send(draft: Draft, goal: Goal) -> str:
+    """Return how a call is sent: PTT, with the key of the 1750 Hz burst where the repeater wants it."""
+    return f"[PTT]+[{draft.twin.profile.burst_key}]" if goal.burst else "[PTT]"
+
+
+def _opening(draft: Draft, goal: Goal) -> str:
+    key = draft.twin.profile.burst_key
+    return f"1750 Hz first: PTT down, then {key} for a second. " if goal.burst else ""
 
 
 def store(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -301,7 +312,8 @@ def read_back(draft: Draft, goal: Goal) -> None:
     for icon in icons:
         draft.step("Read back", [], shows=icon, say=f"{icon} shows", why=_icon_words(twin, icon))
     if goal.on_air:
-        draft.step("Read back", ["[PTT]"], say="Send once more from the slot, with your call sign", why=ANTENNA, on_air=True)
+        say = "Send once more from the slot, with your call sign"
+        draft.step("Read back", [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
 
 
 def _icon_words(twin: Twin, icon: str) -> str:

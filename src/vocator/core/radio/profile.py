@@ -403,6 +403,7 @@ class Profile:
     tune_hz: int
     weather_hz: int
     shift_on_click: bool
+    burst_key: str
     panel: dict[str, object] = field(compare=False, repr=False, default_factory=dict)
     words: dict[str, str] = field(compare=False, repr=False, default_factory=dict)
 

@@ -21,7 +21,9 @@
   let ready = $derived(found !== null && found.doubts.length === 0 && slot.trim() !== '');
   let occupied = $derived(radio.slots.find((s) => s.slot === slotOf(radio, slot) && s.channel));
 
-  async function make(event: SubmitEvent): Promise<void> {
+  let seeks = $derived(model.searches && found !== null && found.channel.tone_mode === 'none' && !found.receive_only);
+
+  async function make(event: Event, goal: 'store' | 'find-tone' = 'store'): Promise<void> {
     event.preventDefault();
     if (!ready || busy) return;
     busy = true;
@@ -33,6 +35,7 @@
         line,
         label: model.label_length && label.trim() ? label.trim() : null,
         power: power || null,
+        goal,
       });
       keep(`sheet.${sheet.id}`, sheet);
       navigate(`/sheet/${sheet.id}`);
@@ -64,6 +67,7 @@
       </select></label>
   {/if}
   <button class="act" class:next={next && ready} type="submit" disabled={!ready || busy}>{busy ? 'Proving…' : 'Write the keys'}</button>
+  {#if seeks}<p class="note">Tone not known? <button type="button" class="act plain" disabled={!ready || busy} onclick={(e) => make(e, 'find-tone')}>Find it while somebody talks</button></p>{/if}
   {#if occupied}<p class="note">Slot {slot} is known to hold {(occupied.channel!.rx_hz / 1e6).toFixed(3)}: it will be replaced.</p>{/if}
   {#if refused}
     <div class="harm note" role="alert">

@@ -61,8 +61,8 @@
 </script>
 
 <Dialog bind:open title={back ? 'The way back' : 'What does it show?'}>
-  {#if away}
-    <p>The server does not answer, so it cannot look for the slip. Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>
+  {#if away || sights?.length === 0}
+    <p>{away ? 'The server does not answer, so it cannot look for the slip.' : 'No key was pressed in this step yet.'} Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>
     <ul class="home">
       {#each ways as way (way.looks + way.actions.join())}<li><b>{way.looks}</b> <span>{way.actions.join('  ')}</span></li>{/each}
       <li><b>A frequency or a slot, nothing blinks</b> <span>it is at rest</span></li>

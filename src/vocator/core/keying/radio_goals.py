@@ -1,0 +1,76 @@
+"""Goals that concern the radio rather than a channel: the automatic shift on or off, a free key assigned."""
+
+from vocator.core.keying.draft import Draft
+from vocator.core.keying.goal import Beyond, Goal
+from vocator.core.keying.routes import Routes, press_text
+from vocator.core.keying.setting_chapters import ready
+from vocator.core.keying.setting_ways import leave_list, set_all
+from vocator.core.keying.sheet import Sheet, When
+from vocator.core.radio.profile import Means
+from vocator.core.radio.twin import Twin
+
+AUTO_SHIFT = {"auto-shift-on": "on", "auto-shift-off": "off"}
+RADIO_GOALS = (*AUTO_SHIFT, "assign")
+WORTH_ASSIGNING = (Means.TONE, Means.SEND_TONE, Means.SHIFT)
+"""What owners who program a whole area put on free keys."""
+
+
+def plan_radio_goal(twin: Twin, goal: Goal) -> Sheet:
+    """Plan a goal that concerns the radio, from any state; raises Beyond."""
+    draft, routes = Draft(twin, None), Routes(twin)
+    if goal.kind in AUTO_SHIFT:
+        setting, value = auto_shift(twin, AUTO_SHIFT[goal.kind])
+        ready(draft, routes, goal)
+        why = "a sign set by hand then stays" if AUTO_SHIFT[goal.kind] == "off" else "each frequency typed sets sign and offset"
+        set_all(draft, routes, {setting: value}, {setting: f"{why}; it holds for the whole radio"}, "Set")
+        changes: tuple[str, ...] = (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(value)}",)
+    else:
+        key, setting = free_key(twin, goal.key)
+        ready(draft, routes, goal)
+        _assign(draft, routes, key, setting)
+        changes = ()
+    draft.step("Read back", [], say="Look: nothing is open", why="the radio is as it was, but for this", when=When(screen="vfo"))
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), (), changes)
+
+
+def auto_shift(twin: Twin, meaning: str) -> tuple[int, int]:
+    """Return the setting of the automatic shift and its value for on or off; raises Beyond."""
+    if twin.auto_shift is None:
+        raise Beyond("automatic shift", "this radio has none", "Set the shift by hand; every sheet does.")
+    value = twin.settings[twin.auto_shift].domain.find_meaning(meaning)
+    if value is None:
+        raise Beyond("automatic shift", f"it cannot be switched {meaning} on this radio", "Set the shift after the frequency.")
+    return twin.auto_shift, value
+
+
+def free_key(twin: Twin, word: str) -> tuple[str, int]:
+    """Return a free key and what it shall open, read from ``P3`` or ``P3=CTCSS``; raises Beyond."""
+    if not twin.profile.free_keys:
+        raise Beyond("free keys", "this radio has no keys to assign", "Use the list; it remembers the last entry.")
+    key, _, name = word.partition("=")
+    usual = next(s for m in WORTH_ASSIGNING for s in twin.profile.settings_for(m))
+    key = key or twin.profile.free_keys[0]
+    setting = next((i for i, s in enumerate(twin.settings) if s.name == name), None) if name else usual
+    if key not in twin.profile.free_keys or setting is None:
+        allowed = ", ".join(twin.profile.free_keys)
+        raise Beyond(
+            "free keys", f"{word} is none of {allowed}, or names no entry of this radio", f"Say for example {allowed[:2]}."
+        )
+    return key, setting
+
+
+def _assign(draft: Draft, routes: Routes, key: str, setting: int) -> None:
+    twin = draft.twin
+    via = routes.to_setting(setting)
+    value = twin.screens[twin.profile.screen("value")]
+    press = next(b.press for b in value.bind if b.verb == "assign" and b.arg == key)
+    assert via is not None
+    name = twin.settings[setting].name
+    opening = routes.go_to_list(draft.state, via.list_screen)
+    open_entry = routes.open_entry(via.list_screen, routes.cursor_at(draft.state, via.list_screen), via.entry)
+    draft.step("Set", [*opening, *open_entry], shows=name, say=f"Open {name}", why=f"{key} shall open it at once")
+    why = f"from now on {key}, tapped at rest, opens {name}"
+    draft.step("Set", [press_text(press)], shows="SET", say=f"Hold {key}: SET", why=why)
+    back = next(b.press for b in value.bind if b.verb in ("back", "back_to_list"))
+    draft.step("Set", [press_text(back)], say=f"Leave the value: {press_text(back)}", why="the value itself stays as it was")
+    leave_list(draft, routes, "Set", "the key is assigned")
