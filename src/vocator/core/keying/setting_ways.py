@@ -260,13 +260,15 @@ def _set_in_lists(draft: Draft, routes: Routes, plan: Plan, whys: dict[int, str]
         screen = twin.screens[list_screen]
         place = {e.setting: i for i, e in enumerate(screen.entries)}
         cursor = routes.cursor_at(draft.state, list_screen)
-        for setting in tour(routes, list_screen, cursor, plan.lists[list_screen]):
+        in_order = tour(routes, list_screen, cursor, plan.lists[list_screen])
+        for setting in in_order:
             title = one_title or title_of(draft, setting)
             value, why, behind = plan.lists[list_screen][setting], whys.get(setting, ""), plan.behind.get(setting)
             if screen.live:
                 _set_live(draft, routes, list_screen, place[setting], value, opening, why, title)
             else:
-                _set_one(draft, routes, list_screen, place[setting], value, opening, why, title, behind)
+                last = leave and at == len(order) - 1 and setting == in_order[-1]
+                _set_one(draft, routes, list_screen, place[setting], value, opening, why, title, behind, last)
             opening = []
         if leave and screen.kind == "list" and at == len(order) - 1:
             leave_list(draft, routes, title, "the settings are kept")
@@ -294,7 +296,9 @@ def _set_one(
     why: str,
     title: str,
     behind: tuple[int, int] | None,
+    last: bool,
 ) -> None:
+    """Open an entry, bring it to its value and keep it; the last one of a visit by a key that also leads home."""
     twin = draft.twin
     entry = twin.screens[list_screen].entries[entry_at]
     assert entry.setting is not None
@@ -314,11 +318,14 @@ def _set_one(
         change, more = change_to(draft, routes, hidden, wanted, draft.value(hidden))
         turns += [inner_key, change]
         text, clicks = f"{text} {twin.settings[hidden].domain.text(wanted)}", clicks + more
-    shows = None if twin.screens[list_screen].closes else entry.name
+    home = key_for(value_screen, "keep_home") if last and behind is None else None
+    shows = None if twin.screens[list_screen].closes or home else entry.name
     if change.isdigit() and behind is None:
         _type_and_look(draft, title, change, setting.name, why)
         turns = []
-    draft.step(title, [*turns, keep_key], shows=shows, say=f"{setting.name} to {text}, keep it{_many(clicks)}", why=why)
+    keeping = "keep it and leave" if home else "keep it"
+    say = f"{setting.name} to {text}, {keeping}{_many(clicks)}"
+    draft.step(title, [*turns, home or keep_key], shows=shows, say=say, why=why)
     draft.now_certain(entry.setting)
     if behind is not None:
         draft.now_certain(behind[0])
