@@ -265,3 +265,17 @@ def test_no_line_breaks_the_resolver(line):
         assert refusal.do
     else:
         assert found.channel.rx_hz > 0
+
+
+def test_1750_hz_and_the_usual_width_of_a_region():
+    for line in ("145.600 - 1750", "145.6 minus 1750 Hz burst", "145.6 -0.6 tone burst"):
+        found = resolve(line, R1)
+        assert found.burst, line
+        assert found.channel.as_dict()["tx_hz"] == 145_000_000
+        assert found.channel.as_dict()["tone_mode"] == "none"
+        assert next(n.text for n in found.notes if n.field == "tone_mode").startswith("1750 Hz")
+    assert resolve("145.600 - 88.5", R1).channel.width == "narrow"
+    assert resolve("145.600 - 88.5 wide", R1).channel.width == "wide"
+    assert not resolve("147.33 + 103.5", R2).burst
+    with pytest.raises(Refusal):
+        resolve("145.600 - 88.5 1750", R1)

@@ -9,14 +9,19 @@ from hypothesis import strategies as st
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.channel.refusal import Refusal
 from vocator.core.keying.goal import Beyond, Goal, fit_label, power_word, slot_of
+from vocator.core.keying.operator import follow
 from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import Verdict, prove
 from vocator.core.radio.profile import Means
+from vocator.files.channels_csv import read_channels
 from vocator.files.profile_yaml import model_names
+from vocator.usecases.demo import DEMO as DEMO_FILE
+from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, make_sheet
 from vocator.usecases.prove_radios import ALL_KINDS, generate, try_goal
 from vocator.usecases.twins import twin_of
 
+DEMO = DEMO_FILE.parent
 FINCH, PICO = twin_of("ardvane-finch"), twin_of("brisko-pico")
 TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
 ALL = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])
@@ -163,3 +168,51 @@ def test_narrow_is_stored_narrow_on_both():
         goal = Goal(3, channel(width=Width.NARROW))
         assert prove(twin, plan(twin, goal), goal).verdict is Verdict.PROVEN
         assert twin.profile.setting_for(Means.WIDTH) is not None
+
+
+def test_a_free_key_shortens_the_short_way():
+    hiker = twin_of("pelorn-hiker")
+    first = Goal(6, Channel(147_330_000, 147_930_000, tone_use("103.5", None), power="HI"))
+    second = replace(first, slot=7, channel=replace(first.channel, tone=tone_use("110.9", None)))
+    left = follow(hiker, plan(hiker, first), hiker.start).state
+    assigned = follow(hiker, plan(hiker, Goal(0, first.channel, kind="assign", key="P3=CTCSS")), left).state
+    assert assigned.free != left.free
+    listed, free = plan(hiker, second, left), plan(hiker, second, assigned._replace(modes=left.modes, screen=left.screen))
+    for sheet, start in ((listed, left), (free, assigned)):
+        assert prove(hiker, sheet, second, [("known", start)]).verdict is Verdict.PROVEN
+    assert any(a == "[P3]" for s in free.steps() for a in s.actions)
+    assert len([a for s in free.steps() for a in s.actions]) < len([a for s in listed.steps() for a in s.actions])
+
+
+def test_a_free_key_given_to_another_entry_is_refuted():
+    hiker = twin_of("pelorn-hiker")
+    goal = Goal(0, Channel(0, 0), kind="assign", key="P3=CTCSS")
+    wrong = plan(hiker, replace(goal, key="P2=CTCSS"))
+    assert prove(hiker, plan(hiker, goal), goal).verdict is Verdict.PROVEN
+    assert "free keys" in prove(hiker, wrong, goal).seen
+
+
+@pytest.mark.parametrize(
+    ("model", "key"), [("ardvane-finch", "MON"), ("oriel-lantern", "SQL"), ("pelorn-wagon", "MHz"), ("brisko-slate", "")]
+)
+def test_1750_hz_is_sent_with_the_key_that_the_region_1_version_has(model, key):
+    def made(region):
+        slot = "G1-05" if model == "oriel-lantern" else "7"
+        return make_sheet(SheetRequest(model, slot, "145.600 - 1750", region=region, may_send=True))
+
+    if not key:
+        with pytest.raises(Beyond, match="no key that sends it"):
+            made("r1")
+        return
+    sent = [a for s in made("r1").sheet.steps() if s.on_air for a in s.actions]
+    assert sent == [f"[PTT]+[{key}]"] * 2
+    assert made("r1").goal.channel.tone.tone_tx is None
+
+
+def test_the_second_demonstration_set_is_one_proven_sheet():
+    text = (DEMO / "region1.csv").read_text(encoding="utf-8")
+    made = batch_of(SheetRequest("brisko-pico", "", region="r1"), read_channels(text))
+    assert made.batch.proof.verdict is Verdict.PROVEN
+    offsets = {p.goal.channel.tx_hz - p.goal.channel.rx_hz for p in made.batch.parts}
+    assert offsets == {0, -600_000, -7_600_000, 1_600_000}
+    assert {p.goal.channel.width for p in made.batch.parts} == {Width.NARROW}

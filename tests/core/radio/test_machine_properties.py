@@ -11,6 +11,7 @@ from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Tap, Turn, Type, Wait
 from vocator.core.radio.perform import perform
 from vocator.core.radio.state import Signal
+from vocator.core.radio.verbs import clicks_to, moved_value
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.twin_play import pack, unpack
 from vocator.usecases.twins import twin_of
@@ -94,3 +95,20 @@ def fuzz(twin):
 
 for _twin, _name in zip(TWINS, NAMES, strict=True):
     globals()["TestFuzz_" + _name.replace("-", "_").replace(" ", "_")] = fuzz(_twin)
+
+
+@given(st.integers(0, 20), st.integers(0, 9_000), st.integers(-3_000, 3_000), st.sampled_from([1, -1]))
+def test_clicks_to_a_value_are_the_clicks_that_turning_takes(step, value, clicks, way):
+    twin = twin_of("oriel-lantern")
+    setting = next(i for i, s in enumerate(twin.settings) if s.by_step)
+    count = twin.settings[setting].domain.count
+    state = twin.put(twin.start, twin.step, step % twin.settings[twin.step].domain.count)
+    value %= count
+    wanted, _ = moved_value(twin, state, setting, value, clicks)
+    found = clicks_to(twin, state, setting, value, wanted, way)
+    if found is None:
+        places = {moved_value(twin, state, setting, value, way * n)[0] for n in range(count + 1)}
+        assert wanted not in places
+    else:
+        assert moved_value(twin, state, setting, value, way * found)[0] == wanted
+        assert all(moved_value(twin, state, setting, value, way * n)[0] != wanted for n in range(max(0, found - 50), found))

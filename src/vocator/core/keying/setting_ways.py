@@ -14,7 +14,7 @@ from vocator.core.keying.sheet import When
 from vocator.core.radio.display import display, lasting_icons
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Amounts
-from vocator.core.radio.verbs import moved_value
+from vocator.core.radio.verbs import clicks_to
 
 MANY_CLICKS = 60
 QUICK_ENOUGH_S = 3.0
@@ -362,7 +362,9 @@ def change_to(draft: Draft, routes: Routes, setting: int, value: int, at: int) -
         return f"{int(s.domain.meaning(value)) // s.digit_hz:0{s.digits}d}", 0
     back = setting not in draft.certain and isinstance(s.domain, Amounts)
     if s.by_step:
-        ahead, behind = (_clicks_by_step(draft, setting, at, value, way) for way in (1, -1))
+        never = s.domain.count
+        clicks_each_way = (clicks_to(twin, draft.state, setting, at, value, way) for way in (1, -1))
+        ahead, behind = (never if clicks is None else clicks for clicks in clicks_each_way)
         way = -1 if back or behind < ahead else 1
         return f"{routes.turner(screen, 'change', way)} until {s.domain.text(value)}", min(ahead, behind)
     if not s.wraps and setting not in draft.certain and at == value:
@@ -370,14 +372,6 @@ def change_to(draft: Draft, routes: Routes, setting: int, value: int, at: int) -
     apart = (value - at) % count if s.wraps else abs(value - at)
     clicks = min(apart, count - apart) if s.wraps else apart
     return routes.until(screen, "change", at, value, count, s.wraps, s.domain.text(value), back), clicks
-
-
-def _clicks_by_step(draft: Draft, setting: int, at: int, value: int, way: int) -> int:
-    count = 0
-    while at != value and count <= draft.twin.settings[setting].domain.count:
-        at, _ = moved_value(draft.twin, draft.state, setting, at, way)
-        count += 1
-    return count
 
 
 def _many(clicks: int) -> str:

@@ -8,7 +8,7 @@ from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
-from vocator.core.radio.verbs import moved_value
+from vocator.core.radio.verbs import clicks_to
 
 MOST_REPEATS = 20_000
 
@@ -194,18 +194,15 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
 
 def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: str) -> list[Input] | None:
     """Count the clicks to a frequency or to an offset that goes by the tuning step, without carrying them out."""
-    count = 0
     if verb == "change":
         value, setting = s.value, twin.settings[s.opened]
         wanted = setting.domain.find_text(target)
         if wanted is None:
             raise UntilFailed(f"until {target}", display(twin, s))
-        while isinstance(given, Turn) and value != wanted:
-            value, _ = moved_value(twin, s, s.opened, value, direction)
-            count += 1
-            if value == s.value or count > MOST_REPEATS:
-                return None
-        return _times(twin, given, True, count) if isinstance(given, Turn) else None
+        clicks = clicks_to(twin, s, s.opened, value, wanted, direction)
+        if clicks is None:
+            raise UntilFailed(f"until {target}", display(twin, s))
+        return _times(twin, given, True, clicks)
     if twin.in_memory(s):
         return None
     hz, step = twin.freq(s), 1_000_000 if s.coarse else twin.step_hz(s)

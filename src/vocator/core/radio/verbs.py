@@ -273,6 +273,24 @@ def moved_value(m: Machine, s: State, setting: int, value: int, n: int) -> tuple
     return (value + n * by if -n <= room else (places - 1 - (-n - room - 1) % places) * by), 0
 
 
+def clicks_to(m: Machine, s: State, setting: int, value: int, wanted: int, direction: int) -> int | None:
+    """Return how many clicks one way bring a value that goes by the tuning step to another, None for never.
+
+    It is ``moved_value`` turned round, without the turning.
+    """
+    x = m.settings[setting]
+    count, by = x.domain.count, stride(m, s, setting)
+    ahead = (wanted - value) * direction
+    if ahead >= 0 and ahead % by == 0:
+        return ahead // by
+    if not x.wraps or wanted % by:
+        return None
+    places = (count - 1) // by + 1
+    if direction > 0:
+        return (count - 1 - value) // by + 1 + wanted // by
+    return value // by + 1 + places - 1 - wanted // by
+
+
 def adjust(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Turn a setting at once, without opening it; ``arg`` empty: that of the marked entry."""
     setting = m.profile.setting_named(arg) if arg else s.opened
