@@ -9,6 +9,13 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 SHOTS = Path(__file__).parent.parent / "docs" / "screenshots"
+MANY = """slot,line,label
+1,147.33 + 103.5,RIDGE
+6,146.55,SMPLX
+12,448.775 minus 5 t118.8,DEPOT
+13,146.94 - 103.5,TOWER2
+14,146.52,CALL
+"""
 ARGS = ["--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
 
 
@@ -48,6 +55,22 @@ def main(address: str) -> None:
         for name, path in (("radio", "/radios/1?slot=2"), ("radios", "/radios"), ("station", "/station"), ("twin", "/twin")):
             wide.goto(address + path)
             shoot(wide, name)
+        wide.goto(sheet)
+        wide.keyboard.press("e")
+        wide.wait_for_selector(".sights")
+        shoot(wide, "recovery")
+        wide.goto(address + "/goals")
+        wide.wait_for_selector("table")
+        wide.get_by_role("button", name="Oriel Lantern, cross: some").click()
+        shoot(wide, "goals")
+        wide.goto(address + "/radios/1")
+        wide.get_by_role("button", name="Many channels").click()
+        wide.fill("#csv", MANY)
+        wide.get_by_role("button", name="Write one sheet").click()
+        wide.wait_for_selector(".donekey")
+        for _ in range(34):
+            wide.click(".donekey")
+        shoot(wide, "batch")
         phone = page(390, 844)
         phone.goto(address)
         phone.fill("#listing", "147.33 + 103.5")

@@ -13,6 +13,7 @@ from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.perform import perform
 from vocator.core.radio.twin import ALL_VERBS, Twin
+from vocator.files.channels_csv import read_channels
 from vocator.files.profile_schema import ScreenFile
 from vocator.files.profile_yaml import build, check_text, model_names
 from vocator.files.strict_yaml import read_yaml
@@ -113,3 +114,9 @@ def test_the_table_of_goals_is_what_the_planner_finds_and_what_the_page_shows():
         twin = twin_of(row["model"])
         for kind in table["kinds"]:
             assert cell(twin, kind, prove_it=False) == row["cells"][kind], (row["model"], kind)
+
+
+def test_the_examples_of_the_channel_format_are_read_as_they_say():
+    first, second = (read_channels(text) for text in blocks("formats.md", "csv"))
+    assert [(r.slot, r.line, r.label) for r in first] == [("1", "147.33 + 103.5", "RIDGE"), ("2", "146.55 simplex", None)]
+    assert [r.line for r in second] == ["147.330/147.930 t103.5"]

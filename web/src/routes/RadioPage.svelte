@@ -142,7 +142,7 @@
     display: flex;
     flex-wrap: wrap;
     align-items: center;
-    gap: 8px 20px;
+    gap: 8px 14px;
     margin-bottom: 14px;
   }
   h1 {
@@ -155,7 +155,7 @@
   form {
     display: flex;
     gap: 8px;
-    max-width: 260px;
+    max-width: 210px;
   }
   .halves.open {
     display: grid;

@@ -186,7 +186,7 @@
           <button type="button" class="act" onclick={showOnTwin} disabled={following.finished}>Do this step on the twin</button>
           <button type="button" class="act close" onclick={() => (twinOpen = false)}>Close</button>
         </div>
-        <TwinPanel {model} {twin} {wanted} />
+        <TwinPanel {model} {twin} {wanted} band={['Try', 'Tone', 'Read back'].includes(following.steps[0]?.chapter ?? '')} />
       {:else}
         <p class="quiet">The twin shows when the server answers; the sheet does not need it.</p>
       {/if}

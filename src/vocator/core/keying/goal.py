@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 
-from vocator.core.channel.channel import Channel, megahertz
+from vocator.core.channel.channel import Channel, ToneMode, megahertz
 from vocator.core.channel.refusal import Refusal
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Profile, Screen
@@ -180,7 +180,9 @@ def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
     tone = channel.tone
     if part == "tone mode":
         nearest = f"send {tone.tone_tx} only" if tone.tone_tx else "no tone: hear everything, and do not open it by sending"
-        return Beyond("tone mode", f"this radio cannot do {tone.mode.replace('_', ' ')}", f"Nearest: {nearest}.")
+        sent, opened = tone.tone_tx or tone.dcs_tx or "nothing", tone.tone_rx or tone.dcs_rx or "anything"
+        pair = f"send {sent} and open on {opened}" if tone.mode is ToneMode.CROSS else f"do {tone.mode.replace('_', ' ')}"
+        return Beyond("tone mode", f"this radio cannot {pair}", f"Nearest: {nearest}.")
     if part == "code":
         code = tone.dcs_tx or tone.dcs_rx or ""
         why = f"this radio has no {'inverted codes' if code.endswith('I') else 'code ' + code}"

@@ -112,7 +112,7 @@
     width: 7.2em;
   }
   .power {
-    width: 6.6em;
+    width: 7.6em;
   }
   .act {
     flex: 1 1 7em;

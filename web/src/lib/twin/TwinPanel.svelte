@@ -5,7 +5,7 @@
   import type { TwinPlay } from './play.svelte';
   import TwinKey from './TwinKey.svelte';
 
-  let { model, twin, wanted = [], shown = null }: { model: Model; twin: TwinPlay; wanted?: string[]; shown?: Display | null } = $props();
+  let { model, twin, wanted = [], shown = null, band = true }: { model: Model; twin: TwinPlay; wanted?: string[]; shown?: Display | null; band?: boolean } = $props();
 
   let display = $derived(twin.play?.display ?? shown ?? model.display);
   let burning = $derived(twin.play?.window_ms && twin.speed > 0 ? twin.play.window_ms / twin.speed : 0);
@@ -117,7 +117,7 @@
       Keep {key}
     </button>
   {/each}
-  <button type="button" class="act" aria-pressed={twin.onBand} title="Invented repeaters and stations answer it" onclick={() => twin.setBand(!twin.onBand)}>Simulated band</button>
+  {#if band || twin.onBand}<button type="button" class="act" aria-pressed={twin.onBand} title="Invented repeaters and stations answer it" onclick={() => twin.setBand(!twin.onBand)}>Simulated band</button>{/if}
 </div>
 {#if twin.onBand}
   <p class="band" aria-live="polite">
