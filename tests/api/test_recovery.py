@@ -84,3 +84,40 @@ def test_a_list_that_cannot_be_taken_names_its_rows_and_leaves_nothing(client):
     assert client.get(f"/api/radios/{radio['id']}").json()["slots"] == []
     beyond = client.post("/api/sheets/batch", json={"radio_id": radio["id"], "csv": "slot,line\n1,52.82 - 0.5\n"})
     assert beyond.status_code == 409
+
+
+def test_after_a_sheet_is_carried_out_the_short_way_stands_beside_the_long_one(client):
+    radio = client.post("/api/radios", json={"model": "ardvane-finch", "name": "Mine"}).json()
+
+    def made(slot: str, line: str, way: str | None = None) -> dict:
+        return client.post("/api/sheets", json={"radio_id": radio["id"], "slot": slot, "line": line, "way": way}).json()
+
+    def carry_out(sheet: dict) -> None:
+        steps = range(len(sheet["content"]["steps"]))
+        ticks = [
+            {"id": f"{sheet['id']}-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-05-01T10:00:00Z", "done": True}
+            for n in steps
+        ]
+        assert client.post("/api/sheets/ticks", json={"ticks": ticks}).status_code == 200
+
+    first = made("7", "147.33 + 103.5")
+    assert (first["content"]["way"], first["content"]["other_way"]) == ("long", None)
+    assert made("8", "147.06 + 103.5")["content"]["other_way"] is None, "the first sheet is not carried out yet"
+    carry_out(first)
+    long = made("8", "147.06 + 103.5")
+    assert long["content"]["way"] == "long"
+    assert long["content"]["other_way"]["seconds"] < long["content"]["counts"]["seconds"] - 5
+    short = made("8", "147.06 + 103.5", "short")
+    assert short["content"]["way"] == "short"
+    assert short["content"]["counts"] == long["content"]["other_way"]
+    assert short["content"]["other_way"] == long["content"]["counts"]
+    assert short["content"]["steps"][0]["shows"] == "147.330", "the first step is a look that shows when what is known is wrong"
+    nothing = client.post(f"/api/sheets/{short['id']}/steps/2/recovery", json={"text": None}).json()
+    assert nothing["anew"] is True
+    twin = client.get(f"/api/sheets/{short['id']}/twin/0").json()
+    assert twin["memory"]["7"]["rx_hz"] == 147_330_000
+    client.post(
+        "/api/sheets/ticks",
+        json={"ticks": [{"id": "begun-0001", "sheet_id": long["id"], "step": 0, "at": "2026-05-01T10:00:00Z"}]},
+    )
+    assert made("9", "146.55")["content"]["other_way"] is None, "another sheet was begun since"

@@ -266,6 +266,7 @@ class NewSheet(Shape):
     power: str | None = Field(default=None, max_length=20)
     row: str | None = Field(default=None, max_length=20)
     goal: Literal["store", "erase", "read-back", "find-tone", "find-code"] = "store"
+    way: Literal["long", "short"] | None = None
 
 
 class CapShape(Shape):
@@ -370,6 +371,8 @@ class SheetContent(Shape):
     read_back_at: int | None
     parts: list[PartShape] = []
     saved_s: float = 0
+    way: str = "long"
+    other_way: Counts | None = None
 
 
 class SheetShape(Shape):

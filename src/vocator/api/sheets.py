@@ -63,7 +63,8 @@ def sheets(store: Store, status: SheetStatus = SheetStatus.OPEN) -> list[SheetSu
 @router.post("", status_code=201)
 def make(given: NewSheet, store: Store) -> SheetShape:
     """Make a proven sheet and keep it."""
-    return _sheet(open_sheet(store, given.radio_id, given.slot, given.line, given.label, given.power, given.goal, given.row))
+    asked = (given.slot, given.line, given.label, given.power, given.goal, given.row, given.way)
+    return _sheet(open_sheet(store, given.radio_id, *asked))
 
 
 @router.post("/batch", status_code=201)

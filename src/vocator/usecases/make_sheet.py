@@ -6,6 +6,7 @@ from typing import Any
 
 from vocator.core.channel.channel import Channel, ToneUse
 from vocator.core.channel.listing_line import Resolution
+from vocator.core.keying.batch import short_way
 from vocator.core.keying.effort import seconds
 from vocator.core.keying.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
 from vocator.core.keying.operator import Run, follow
@@ -27,7 +28,11 @@ GOALS = ("store", "erase", "find-tone", "find-code", "read-back", *RADIO_GOALS)
 
 @dataclass(frozen=True, slots=True)
 class SheetRequest:
-    """What is asked for; the fields are the options of ``vocator sheet``."""
+    """What is asked for; the fields are the options of ``vocator sheet``.
+
+    ``after`` holds the fields of the request whose sheet was carried out last on this radio:
+    the short way counts on what it left.
+    """
 
     model: str
     slot: str
@@ -42,6 +47,7 @@ class SheetRequest:
     start: dict[str, Any] | None = None
     goal: str = "store"
     may_send: bool = False
+    after: dict[str, Any] | None = None
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -181,6 +187,10 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     _check(request, twin)
     goal, resolution = goal_of(request, twin)
     start = start_state(twin, request.start) if request.start else None
+    if request.way == "short" and request.after is not None:
+        made = _after_last(request, twin, goal, resolution, start or twin.start)
+        _made[key] = made
+        return made
     known = start if request.way == "short" else None
     sheet = plan(twin, goal, known)
     proof = prove(twin, sheet, goal, [("the state given", known)] if known else None)
@@ -194,6 +204,15 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     if len(_made) > MOST_KEPT:
         _made.popitem(last=False)
     return made
+
+
+def _after_last(request: SheetRequest, twin: Twin, goal: Goal, resolution: Resolution | None, start: State) -> MadeSheet:
+    """Make the short way after the sheet that was carried out last."""
+    before, _ = goal_of(SheetRequest(**{**(request.after or {}), "way": "long", "after": None}), twin)
+    sheet, proof, begin = short_way(twin, before, goal, start)
+    if proof.verdict is not Verdict.PROVEN:
+        raise Unproven(proof.start, proof.step, proof.seen)
+    return MadeSheet(twin, goal, sheet, proof, follow(twin, sheet, begin), resolution, begin)
 
 
 def _counting_start(twin: Twin, goal: Goal, start: State | None) -> State:

@@ -1,7 +1,7 @@
 """Keep sheets in progress: open one, tick its steps, put it away."""
 
 import json
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from datetime import UTC, datetime
 from functools import lru_cache
 from typing import Any
@@ -38,11 +38,19 @@ def _radio(session: Session, radio_id: int) -> Radio:
 
 
 def open_sheet(
-    session: Session, radio_id: int, slot: str, line: str, label: str | None, power: str | None, goal: str, row: str | None
+    session: Session,
+    radio_id: int,
+    slot: str,
+    line: str,
+    label: str | None,
+    power: str | None,
+    goal: str,
+    row: str | None,
+    way: str | None = None,
 ) -> KeptSheet:
-    """Make a proven sheet for one of my radios and keep it.
+    """Make a proven sheet for one of my radios and keep it, by the way asked for or else the station's.
 
-    Raises what ``make_sheet`` raises, and NotFound for the radio.
+    The short way counts on the radio's last sheet; without one, the long way is taken.  Raises what ``make_sheet`` raises, and NotFound for the radio.
     """
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
@@ -53,7 +61,10 @@ def open_sheet(
         radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long",
         known_memory(session, radio), goal, may_send(station, tx_hz),
     )  # fmt: skip
-    sheet = _kept(radio, make_sheet(request), request)
+    after = _last_request(session, radio) if goal == "store" else None
+    short = replace(request, way="short", after=after) if after else None
+    taken, other = (short, request) if short and (way or station.way) == "short" else (request, short)
+    sheet = _kept(radio, make_sheet(taken), taken, make_sheet(other) if other else None)
     SheetRepository(session).add(sheet)
     before = RadioRepository(session).slot(radio.id, sheet.slot)
     channel = sheet.content["goal"]["channel"]
@@ -68,6 +79,19 @@ def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
     held = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
     slots = RadioRepository(session).slots(radio.id)
     return {"memory": {s.slot: s.channel for s in slots if s.state in held and s.channel}}
+
+
+def _last_request(session: Session, radio: Radio) -> dict[str, Any] | None:
+    """Return the request of the sheet that was last carried out to its end on a radio, None where there is none."""
+    sheets = SheetRepository(session)
+    own = [s for status in SheetStatus for s in sheets.with_status(status) if s.radio_id == radio.id]
+    begun = [s for s in own if s.ticked or s.status is SheetStatus.DONE]
+    last = max(begun, key=lambda s: s.created_at, default=None)
+    if last is None or last.status is not SheetStatus.DONE:
+        return None
+    if last.content["goal_kind"] != "store" or last.content["request"].get("csv"):
+        return None
+    return {k: v for k, v in last.content["request"].items() if k not in ("after", "start")}
 
 
 def open_batch(session: Session, radio_id: int, text: str) -> KeptSheet:
@@ -116,7 +140,7 @@ def _batch_parts(asked: str, text: str) -> list[MadeSheet]:
     return batch_of(SheetRequest(**json.loads(asked)), read_channels(text, "your list")).parts()
 
 
-def _kept(radio: Radio, made: MadeSheet, request: SheetRequest) -> KeptSheet:
+def _kept(radio: Radio, made: MadeSheet, request: SheetRequest, other: MadeSheet | None = None) -> KeptSheet:
     goal: Goal = made.goal
     profile = made.twin.profile
     slot = profile.slot_key(goal.slot)
@@ -125,7 +149,10 @@ def _kept(radio: Radio, made: MadeSheet, request: SheetRequest) -> KeptSheet:
         goal.kind, f"{request.line.strip()} {SOUGHT.get(goal.kind, '')}".strip()
     )
     title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
-    content = {**view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name}
+    content = {
+        **view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name,
+        "way": request.way, "other_way": other.as_dict()["counts"] if other else None,
+    }  # fmt: skip
     return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, datetime.now(UTC))
 
 

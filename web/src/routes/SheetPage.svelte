@@ -1,7 +1,7 @@
 <!-- A sheet being followed: ladder, step, twin; on a phone the step fills the screen. -->
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { get, post, type Model, type Sheet, type WayHome } from '../lib/api';
+  import { get, patch, post, type Model, type Sheet, type WayHome } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import CapView from '../lib/cap/CapView.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -93,9 +93,21 @@
 
   /** A sheet of its own for the channel at hand, which holds from any state. */
   async function ownSheet(): Promise<void> {
-    if (!part || !content) return;
+    if (!content) return;
+    const one = part ?? { slot: content.goal.slot, line: String(content.request.line), label: content.goal.label };
+    await writeAgain('long', one);
+  }
+
+  /** The same channel by the other way; this sheet is put away. */
+  async function otherWay(): Promise<void> {
+    if (!content) return;
+    await writeAgain(content.way === 'short' ? 'long' : 'short', { slot: content.goal.slot, line: String(content.request.line), label: content.goal.label });
+  }
+
+  async function writeAgain(way: string, one: { slot: string; line: string; label: string | null }): Promise<void> {
     try {
-      const own = await post<Sheet>('/sheets', { radio_id: content.radio_id, slot: part.slot, line: part.line, label: part.label });
+      const own = await post<Sheet>('/sheets', { radio_id: content!.radio_id, slot: one.slot, line: one.line, label: one.label, power: content!.request.power ?? null, way });
+      if (!part) await patch(`/sheets/${following.id}`, { status: 'put_away' });
       location.assign(`/sheet/${own.id}`);
     } catch (error) {
       shell.note(error);
@@ -196,7 +208,12 @@
       <div class="counts">
         <Term name="proven">Proven</Term> from {content.proof.starts} starts. {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
         {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
-        {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}Long way.{/if}
+        {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}{content.way === 'short' ? 'Short way.' : 'Long way.'}{/if}
+        {#if content.other_way && following.at === 0}
+          <button type="button" class="act other" onclick={otherWay}>
+            {content.way === 'short' ? 'Long way, from any state' : 'Short way, after your last sheet'}: {content.other_way.taps + content.other_way.holds + content.other_way.digits} keys, {content.other_way.clicks} clicks, {Math.round(content.other_way.seconds)} s
+          </button>
+        {/if}
       </div>
       <div class="aside">
         <button type="button" class="act" onclick={() => following.back()} disabled={following.at === 0}>Back</button>
@@ -296,6 +313,10 @@
   }
   .counts {
     grid-column: 1 / -1;
+  }
+  .other {
+    margin-left: 8px;
+    font-weight: 400;
   }
   .aside,
   .outcomes,

@@ -149,3 +149,16 @@ def _prove_chain(twin: Twin, parts: list[Part], progress: Callable[[int, int], N
             states[name] = run.state
         progress(number, len(parts))
     return proof
+
+
+def short_way(twin: Twin, before: Goal, goal: Goal, start: State) -> tuple[Sheet, Proof, State]:
+    """Plan a sheet that counts on what the sheet for another goal left, proven from the states that it may leave.
+
+    Returns the state it begins in too, as far as it is known.  Raises Beyond.
+    """
+    earlier, carried = plan_next(twin, before, None)
+    first = follow(twin, earlier, start)
+    starts = dict(covering_starts(twin, before))
+    states = [first.state, *(follow(twin, earlier, starts[name], keep_frames=False).state for name in CHAINS)]
+    sheet, _ = plan_next(twin, goal, carried._replace(state=first.state))
+    return sheet, prove(twin, sheet, goal, [("what the last sheet left", s) for s in dict.fromkeys(states)]), first.state

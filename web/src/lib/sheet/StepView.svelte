@@ -17,7 +17,7 @@
     for (const step of steps) {
       const [when] = step.say.split(':');
       const same = lines.find((line) => line.step.actions.join() === step.actions.join());
-      if (same) same.says.push(when!.replace(/^If /, ''));
+      if (same) same.says = [...new Set([...same.says, when!.replace(/^If /, '')])].filter((words, at) => at === 0 || `If ${words}` !== same.says[0]);
       else lines.push({ says: [when!], step });
     }
     return lines;
