@@ -47,6 +47,7 @@ HAS = {
     "automatic shift on": AUTOMATIC,
     "automatic shift off": AUTOMATIC,
     "assign a free key": {"pelorn-hiker"},
+    "squelch held open": {"ardvane-osprey", "oriel-lantern"},
 }
 
 

@@ -14,8 +14,8 @@ from vocator.core.radio.verbs_entry import digits_for, entered_hz
 class Goal:
     """One channel for one slot; ``kind`` is ``store``, ``erase``, ``read-back``, ``find-tone`` or ``find-code``.
 
-    Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off`` and
-    ``assign``, whose ``key`` reads ``P3=CTCSS``.
+    Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off``,
+    ``squelch-open`` (of the side ``row``), and ``assign``, whose ``key`` reads ``P3=CTCSS``.
 
     ``channel`` is what the slot shall hold, so that receive only stands as simplex with
     ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed.

@@ -110,6 +110,16 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
         left = twin.settings[twin.auto_shift].domain.meaning(twin.get(end, twin.auto_shift))
         if left != goal.kind.removeprefix("auto-shift-"):
             return f"the automatic shift is {left}"
+    if goal.kind == "squelch-open":
+        unit = twin.profile.units.index(goal.row) if goal.row else len(twin.profile.units) - 1
+        held = [
+            i for i, s in enumerate(twin.settings)
+            if s.scope == "unit" and s.domain.meaning(twin.get(end._replace(unit=unit), i)) == "open"
+        ]  # fmt: skip
+        if not held:
+            return "the squelch is not held open"
+        if end.unit == unit:
+            return "the side held open is the main one: PTT would send there"
     wanted = start.free
     if goal.kind == "assign":
         key, _, name = goal.key.partition("=")
@@ -121,7 +131,7 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
 def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     slot = twin.profile.slot_text(goal.slot)
     stored = end.slots[goal.slot]
-    if goal.kind == "assign" or goal.kind.startswith("auto-shift-"):
+    if goal.kind in ("assign", "squelch-open") or goal.kind.startswith("auto-shift-"):
         if end.slots != start.slots:
             return "a slot was changed"
     elif goal.kind == "erase":
@@ -157,7 +167,8 @@ def _setting_fault(twin: Twin, sheet: Sheet, start: State, end: State) -> str:
     if end.group != start.group:
         return "the group lock was changed"
     for unit in range(len(twin.profile.units)):
-        if unit not in (start.unit, end.unit) and start.modes[unit] != end.modes[unit]:
+        told = any(change.startswith(twin.profile.units[unit]) for change in sheet.changes)
+        if unit not in (start.unit, end.unit) and start.modes[unit] != end.modes[unit] and not told:
             return f"{twin.profile.unit_word} {twin.profile.units[unit]} was changed"
     return ""
 

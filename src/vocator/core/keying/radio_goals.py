@@ -1,5 +1,7 @@
 """Goals that concern the radio rather than a channel: the automatic shift on or off, a free key assigned."""
 
+from dataclasses import replace
+
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.routes import Routes, press_text
@@ -10,7 +12,7 @@ from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
 AUTO_SHIFT = {"auto-shift-on": "on", "auto-shift-off": "off"}
-RADIO_GOALS = (*AUTO_SHIFT, "assign")
+RADIO_GOALS = (*AUTO_SHIFT, "assign", "squelch-open")
 WORTH_ASSIGNING = (Means.TONE, Means.SEND_TONE, Means.SHIFT)
 """What owners who program a whole area put on free keys."""
 
@@ -24,6 +26,12 @@ def plan_radio_goal(twin: Twin, goal: Goal) -> Sheet:
         why = "a sign set by hand then stays" if AUTO_SHIFT[goal.kind] == "off" else "each frequency typed sets sign and offset"
         set_all(draft, routes, {setting: value}, {setting: f"{why}; it holds for the whole radio"}, "Set")
         changes: tuple[str, ...] = (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(value)}",)
+    elif goal.kind == "squelch-open":
+        squelch_of(twin)
+        held = replace(goal, row=goal.row or twin.profile.units[-1])
+        ready(draft, routes, held)
+        _hold_open(draft, routes, held)
+        changes = (f"{held.row} in VFO mode",)
     else:
         key, setting = free_key(twin, goal.key)
         ready(draft, routes, goal)
@@ -41,6 +49,41 @@ def auto_shift(twin: Twin, meaning: str) -> tuple[int, int]:
     if value is None:
         raise Beyond("automatic shift", f"it cannot be switched {meaning} on this radio", "Set the shift after the frequency.")
     return twin.auto_shift, value
+
+
+def squelch_of(twin: Twin) -> int:
+    """Return the setting whose value OPEN holds one side's squelch open; raises Beyond."""
+    for index, s in enumerate(twin.settings):
+        if s.scope == "unit" and s.domain.find_meaning("open") is not None and len(twin.profile.units) > 1:
+            return index
+    raise Beyond(
+        "squelch", "this radio holds no side's squelch open", "Hold the key that opens it while you listen, or use two radios."
+    )
+
+
+def _hold_open(draft: Draft, routes: Routes, goal: Goal) -> None:
+    """Open the squelch of the side at hand for good, then make the first side main again."""
+    twin, setting = draft.twin, squelch_of(draft.twin)
+    value = twin.settings[setting].domain.find_meaning("open") or 0
+    text = twin.settings[setting].domain.text(value)
+    adjusting = next(
+        (b for b in twin.screens[twin.vfo].bind if b.verb == "adjust" and b.arg == twin.settings[setting].name), None
+    )
+    why = "a weak signal does not open it; the noise stays: headphones down first"
+    if adjusting is not None:
+        turn = f"[{adjusting.press.held}]+{twin.profile.dials[0]} until {text}"
+        draft.step("Set", [turn], say=f"Squelch of {goal.row} to {text}, {adjusting.press.held} down", why=why)
+    else:
+        set_all(draft, routes, {setting: value}, {setting: why}, "Set")
+    first = next(unit for unit in twin.profile.units if unit != goal.row)
+    choose = routes.presses(twin.vfo, "unit", first)
+    if choose is None:
+        following = routes.presses(twin.vfo, "next", "unit")
+        assert following is not None
+        choose = (f"{' '.join(following)} until {first}",)
+    draft.step(
+        "Set", list(choose), say=f"Make {first} the main side again", why="PTT sends on the main side: never on the downlink"
+    )
 
 
 def free_key(twin: Twin, word: str) -> tuple[str, int]:
