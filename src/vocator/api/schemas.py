@@ -265,7 +265,7 @@ class NewSheet(Shape):
     label: str | None = Field(default=None, max_length=200)
     power: str | None = Field(default=None, max_length=20)
     row: str | None = Field(default=None, max_length=20)
-    goal: Literal["store", "erase", "read-back", "find-tone", "find-code"] = "store"
+    goal: Literal["store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check"] = "store"
     way: Literal["long", "short"] | None = None
 
 

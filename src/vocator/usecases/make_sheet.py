@@ -11,7 +11,7 @@ from vocator.core.keying.effort import seconds
 from vocator.core.keying.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
 from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import Proof, Verdict, prove
+from vocator.core.keying.prover import AT_SLOT, Proof, Verdict, prove
 from vocator.core.keying.radio_goals import RADIO_GOALS, free_key
 from vocator.core.keying.sheet import FOUND, Sheet, Step
 from vocator.core.keying.tone_chapter import TRIED, heard_on
@@ -23,7 +23,7 @@ from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.twins import twin_of
 
-GOALS = ("store", "erase", "find-tone", "find-code", "read-back", *RADIO_GOALS)
+GOALS = ("store", "erase", "find-tone", "find-code", "read-back", "reverse-check", "group", *RADIO_GOALS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,13 +128,13 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         key, setting = free_key(twin, request.line) if request.goal == "assign" else ("", 0)
         return Goal(0, Channel(0, 0), kind=request.goal, row=request.row, key=f"{key}={twin.settings[setting].name}"), None
     slot = slot_of(twin.profile, request.slot)
-    if request.goal in ("erase", "read-back"):
+    if request.goal in AT_SLOT:
         return Goal(slot, Channel(0, 0), kind=request.goal, row=request.row), None
     resolution = resolve_line(request.line, request.region, request.receive)
     if resolution.doubts:
         raise Doubtful(resolution.as_dict())
     channel = resolution.channel
-    if request.goal != "store":
+    if request.goal in TRIED:
         channel = replace(channel, tone=ToneUse())
     notes = ["1750 Hz is sent with a key at the start of a call; it is never stored"] if resolution.burst else []
     power, asked = power_word(twin, request.power or resolution.power_word)
@@ -220,7 +220,7 @@ def _counting_start(twin: Twin, goal: Goal, start: State | None) -> State:
     begin = start or twin.start
     if goal.kind in TRIED and not any(x.rx_hz == goal.channel.rx_hz for x in begin.signals):
         return begin._replace(signals=(heard_on(goal, TRIED[goal.kind]),))
-    if goal.kind in ("erase", "read-back") and begin.slots[goal.slot] is None:
+    if goal.kind in AT_SLOT and begin.slots[goal.slot] is None:
         begin = begin._replace(slots=with_item(begin.slots, goal.slot, twin.stored_from_vfo(begin)))
     return begin
 

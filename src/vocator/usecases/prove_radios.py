@@ -35,8 +35,9 @@ KINDS = (
     "label",
 )
 OTHER_KINDS = {
-    "erase": "erase", "read back": "read-back", "find a tone": "find-tone", "find a code": "find-code",
+    "erase": "erase", "read back": "read-back", "reverse check": "reverse-check", "find a tone": "find-tone", "find a code": "find-code",
     "automatic shift on": "auto-shift-on", "automatic shift off": "auto-shift-off", "assign a free key": "assign", "squelch held open": "squelch-open",
+    "group": "group",
 }  # fmt: skip
 """Kinds that are not told by the channel alone, with the goal's own word."""
 ALL_KINDS = (*KINDS, *OTHER_KINDS)

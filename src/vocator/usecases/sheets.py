@@ -20,6 +20,7 @@ from vocator.usecases.make_sheet import MadeSheet, SheetRequest, make_sheet
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_view import batch_view, sheet_view
 
+STORING = ("store", "group")
 SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
 
 
@@ -55,7 +56,7 @@ def open_sheet(
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
     tx_hz = None
-    if goal == "store" or goal in SOUGHT:
+    if goal in STORING or goal in SOUGHT:
         tx_hz = resolve_line(line, station.region, station.receive).channel.tx_hz
     request = SheetRequest(
         radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long",
@@ -68,7 +69,7 @@ def open_sheet(
     SheetRepository(session).add(sheet)
     before = RadioRepository(session).slot(radio.id, sheet.slot)
     channel = sheet.content["goal"]["channel"]
-    if goal == "store" and before.state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
+    if goal in STORING and before.state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
         event = SlotEvent(sheet.created_at, sheet.slot, SlotState.PLANNED, f"planned: {sheet.title}", channel)
         RadioRepository(session).note(radio.id, event)
     return sheet
@@ -145,7 +146,7 @@ def _kept(radio: Radio, made: MadeSheet, request: SheetRequest, other: MadeSheet
     profile = made.twin.profile
     slot = profile.slot_key(goal.slot)
     view = sheet_view(made)
-    kind = {"erase": "erase", "read-back": "read back"}.get(
+    kind = {"erase": "erase", "read-back": "read back", "reverse-check": "reverse check"}.get(
         goal.kind, f"{request.line.strip()} {SOUGHT.get(goal.kind, '')}".strip()
     )
     title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
@@ -188,7 +189,7 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
     part = next((p for p in content.get("parts", []) if p["first"] <= one.step <= p["last"]), None)
     at = part or {"slot": after.slot, "channel": content["goal"]["channel"], **content}
     known = RadioRepository(session).slot(after.radio_id, at["slot"]).state
-    if one.step == at["written_at"] and content["goal_kind"] == "store":
+    if one.step == at["written_at"] and content["goal_kind"] in STORING:
         _note(session, after, at, SlotState.WRITTEN, "written from a proven sheet", one)
     if one.step == at["written_at"] and content["goal_kind"] in SOUGHT:
         _note(session, after, at, SlotState.WRITTEN, "written with the tone found, which is not noted here", one)

@@ -47,6 +47,8 @@ HAS = {
     "automatic shift on": AUTOMATIC,
     "automatic shift off": AUTOMATIC,
     "assign a free key": {"pelorn-hiker"},
+    "group": {"ardvane-finch", "ardvane-osprey"},
+    "reverse check": {"ardvane-finch", "ardvane-heron", "brisko-pico", "pelorn-wagon", "solvick-trio"},
     "squelch held open": {"ardvane-osprey", "oriel-lantern"},
 }
 

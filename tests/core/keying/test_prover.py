@@ -108,6 +108,32 @@ def test_a_search_kept_too_early_or_put_to_another_tone_is_refuted():
     assert prove(hiker, guessed, goal).verdict is Verdict.REFUTED
 
 
+@pytest.mark.parametrize(
+    ("model", "kind", "words"),
+    [
+        ("ardvane-finch", "group", "until G1"),
+        ("ardvane-finch", "group", "until GROUP"),
+        ("ardvane-finch", "reverse-check", "[FN] 6"),
+        ("ardvane-finch", "auto-shift-off", "until OFF"),
+        ("ardvane-osprey", "squelch-open", "until OPEN"),
+        ("ardvane-osprey", "squelch-open", "[LMB]"),
+        ("oriel-lantern", "squelch-open", "until A"),
+        ("pelorn-hiker", "assign", "[P3 1s]"),
+    ],
+)
+def test_other_goals_are_proven_whole_and_refuted_without_a_step(model, kind, words):
+    twin = twin_of(model)
+    power = twin.settings[twin.power].domain.text(twin.settings[twin.power].new[0])
+    channel = replace(REPEATER, power=power if twin.power in twin.stored_place else None)
+    goal = Goal(6, channel, kind=kind, key="P3=CTCSS" if kind == "assign" else "")
+    sheet = plan(twin, goal)
+    assert prove(twin, sheet, goal).verdict is Verdict.PROVEN
+    steps = sheet.steps()
+    at = max(n for n, s in enumerate(steps) if any(words in a for a in s.actions))
+    broken = changed(sheet, lambda s: None if s is steps[at] else s)
+    assert prove(twin, broken, goal).verdict is Verdict.REFUTED
+
+
 def test_step_after_frequency_is_refuted():
     sheet, goal = good(PICO, CROWDED)
     frequency = next(c for c in sheet.chapters if c.title == "Frequency")

@@ -14,6 +14,7 @@ from vocator.core.radio.verbs_entry import digits_for, entered_hz
 class Goal:
     """One channel for one slot; ``kind`` is ``store``, ``erase``, ``read-back``, ``find-tone`` or ``find-code``.
 
+    ``group`` stores the channel, puts it into a group of slots and keeps memory mode to it.
     Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off``,
     ``squelch-open`` (of the side ``row``), and ``assign``, whose ``key`` reads ``P3=CTCSS``.
 
@@ -31,6 +32,7 @@ class Goal:
     kind: str = "store"
     key: str = ""
     burst: bool = False
+    group: str = ""
 
 
 @dataclass(eq=False)

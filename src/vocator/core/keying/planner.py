@@ -12,11 +12,11 @@ from typing import NamedTuple
 from vocator.core.channel.channel import tone_use
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Goal, check_reach
-from vocator.core.keying.radio_goals import RADIO_GOALS, plan_radio_goal
+from vocator.core.keying.radio_goals import RADIO_GOALS, group_of, keep_to_group, plan_radio_goal
 from vocator.core.keying.routes import Routes
 from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.keying.sheet import Sheet
-from vocator.core.keying.store_chapters import erase_slot, go_to_slot, name, read_back, store, try_it, unseen
+from vocator.core.keying.store_chapters import erase_slot, go_to_slot, name, read_back, reverse_check, store, try_it, unseen
 from vocator.core.keying.tone_chapter import TRIED, find_tone, searching
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Means
@@ -38,7 +38,7 @@ def plan(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
         searching(twin, goal.kind)
         wanted = replace(goal, channel=replace(goal.channel, tone=tone_use(TRIED[goal.kind], None)))
         return plan_store(twin, wanted, known)
-    if goal.kind == "store":
+    if goal.kind in ("store", "group"):
         return plan_store(twin, goal, known)
     if goal.kind in RADIO_GOALS:
         return plan_radio_goal(twin, goal)
@@ -55,9 +55,13 @@ def plan_at_slot(twin: Twin, goal: Goal) -> Sheet:
         erase_slot(draft, routes, goal)
     else:
         go_to_slot(draft, routes, goal, "Read back")
+    if goal.kind == "reverse-check":
+        reverse_check(draft, routes)
+    reverse = [twin.reverse_setting] if goal.kind == "reverse-check" and twin.reverse_setting is not None else []
+    changes = _left_different(draft, reverse)
     groups = twin.profile.settings_for(Means.GROUP)
     limits = ["presumes that memory mode is not locked to a group"] if groups else []
-    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(_left_different(draft, [])))
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes))
 
 
 def _left_different(draft: Draft, touched: Iterable[int]) -> list[str]:
@@ -97,14 +101,18 @@ def _store_sheet(twin: Twin, goal: Goal, draft: Draft) -> Sheet:
     set_frequency(draft, routes, listened.rx_hz, "Frequency", why, channel_needs(draft, goal))
     if goal.kind in TRIED:
         find_tone(draft, routes, goal)
-    settings(draft, routes, goal)
+    grouped = dict([group_of(twin, goal.group)]) if goal.kind == "group" else {}
+    settings(draft, routes, goal, {s: v for s, v in grouped.items() if twin.settings[s].scope == "set"})
     try_it(draft, goal)
     store(draft, routes, goal)
     name(draft, routes, goal)
+    if goal.kind == "group":
+        keep_to_group(draft, routes, goal)
     read_back(draft, goal)
     limits = [*goal.notes, *unseen(twin, goal)]
     changes = ["reverse off"] if routes.presses(twin.vfo, "reverse") else []
-    changes += _left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel)])
+    changes += _left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel), *grouped])
+    changes += ["group lock"] if grouped else []
     return Sheet(
         twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), () if draft.whole else tuple(changes)
     )

@@ -15,10 +15,13 @@ from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.starts import Named, covering_starts
 from vocator.core.radio.actions import Action
 from vocator.core.radio.machine import with_item
+from vocator.core.radio.profile import Means
 from vocator.core.radio.start import settings_of_set
 from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
 
+AT_SLOT = ("erase", "read-back", "reverse-check")
+"""Goals for a slot that holds a channel already."""
 AIR_CHAPTERS = ("Try", "Read back")
 
 
@@ -48,7 +51,7 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
     if air_fault:
         return Proof(Verdict.REFUTED, 0, "", -1, air_fault)
     cover = covering_starts(twin, goal) if starts is None else starts
-    if goal.kind in ("erase", "read-back"):
+    if goal.kind in AT_SLOT:
         cover = [(words, s) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
     if goal.kind in UNKNOWN:
         cover = [(words, _with_signal(s, goal, i)) for i, (words, s) in enumerate(cover)]
@@ -110,6 +113,15 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
         left = twin.settings[twin.auto_shift].domain.meaning(twin.get(end, twin.auto_shift))
         if left != goal.kind.removeprefix("auto-shift-"):
             return f"the automatic shift is {left}"
+    if goal.kind == "group":
+        chosen = twin.profile.settings_for(Means.GROUP)[0]
+        wanted_group = twin.settings[chosen].domain.find_text(goal.group) if goal.group else 1
+        stored = end.slots[goal.slot]
+        if stored is None or stored.group != wanted_group:
+            return "the channel is not in its group"
+        locked = end.group if twin.settings[chosen].scope == "slot" else twin.get(end, chosen)
+        if locked != wanted_group:
+            return "memory mode is not kept to the group"
     if goal.kind == "squelch-open":
         unit = twin.profile.units.index(goal.row) if goal.row else len(twin.profile.units) - 1
         held = [
@@ -137,7 +149,7 @@ def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     elif goal.kind == "erase":
         if stored is not None:
             return f"slot {slot} still holds a channel"
-    elif goal.kind == "read-back":
+    elif goal.kind in AT_SLOT:
         if stored != start.slots[goal.slot]:
             return f"slot {slot} was changed by looking at it"
     elif stored is None:
@@ -164,7 +176,7 @@ def _setting_fault(twin: Twin, sheet: Sheet, start: State, end: State) -> str:
         return "reverse was left on"
     if start.reverse != end.reverse and "reverse off" not in sheet.changes:
         return "reverse was switched off without saying so"
-    if end.group != start.group:
+    if end.group != start.group and "group lock" not in sheet.changes:
         return "the group lock was changed"
     for unit in range(len(twin.profile.units)):
         told = any(change.startswith(twin.profile.units[unit]) for change in sheet.changes)

@@ -260,9 +260,11 @@ def channel_needs(draft: Draft, goal: Goal) -> tuple[dict[int, int], dict[int, s
     return needed, {s: _why(goal, draft.twin.settings[s].means) for s in needed}
 
 
-def settings(draft: Draft, routes: Routes, goal: Goal) -> None:
-    """Set everything that the channel stores."""
+def settings(draft: Draft, routes: Routes, goal: Goal, more: dict[int, int] | None = None) -> None:
+    """Set everything that the channel stores; ``more`` holds settings that go with the store."""
     needed, whys = channel_needs(draft, goal)
+    needed |= more or {}
+    whys |= dict.fromkeys(more or {}, "a channel stored now goes into this group")
     wide, why_wide = set_wide_needs(draft)
     set_all(draft, routes, wide | needed, why_wide | whys)
     _check_reverse(draft, routes, goal)

@@ -4,7 +4,7 @@ from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.routes import Routes, Via, binding_for, key_for
 from vocator.core.keying.setting_chapters import set_frequency
-from vocator.core.keying.setting_ways import leave_list
+from vocator.core.keying.setting_ways import leave_list, set_all
 from vocator.core.keying.sheet import When
 from vocator.core.radio.display import lasting_icons
 from vocator.core.radio.profile import Means, Screen
@@ -344,6 +344,25 @@ def go_to_slot(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:
         group = twin.profile.group_text(goal.slot)
         go.insert(0, routes.until(twin.memory, "next_group", 0, 0, 1, True, group))
     draft.step(title, go, shows=slot, say=f"Go to slot {slot}", why="read the frequency, sign and tone there")
+
+
+def reverse_check(draft: Draft, routes: Routes) -> None:
+    """Look at the send side of the slot shown by reverse, and put it back; raises Beyond."""
+    actions, setting = routes.presses(draft.twin.memory, "reverse"), draft.twin.reverse_setting
+    why = "sign and offset together make this number; heard directly there, a repeater's user is near enough for simplex"
+    if setting is not None:
+        for meaning, words in (("on", why), ("off", "else it stays swapped")):
+            value = draft.twin.settings[setting].domain.find_meaning(meaning)
+            assert value is not None
+            set_all(draft, routes, {setting: value}, {setting: words}, "Read back")
+            draft.step("Read back", [], say=f"Look: {'the send side shows' if meaning == 'on' else 'as before'}", why=words)
+        return
+    if not actions:
+        nearest = "Compare sign and offset with the listing before you store."
+        raise Beyond("reverse", "this radio does not swap the two sides in memory mode", nearest)
+    keys = " ".join(actions)
+    draft.step("Read back", [keys], say="Reverse: the display shows the other side", why=why)
+    draft.step("Read back", [keys], say="Reverse back again", why="else it stays swapped")
 
 
 def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:

@@ -91,7 +91,7 @@ def _rest(m: Machine, s: State, screen: Screen) -> Parts:
         main = f"CH {slot}"
     group = f"G{s.group}" if s.group else ""
     own = m.profile.group_text(s.positions[s.unit])
-    return main, slot, group, (main, slot, *((own,) if own else ()))
+    return main, slot, group, (main, slot, *((own,) if own else ()), *((group,) if group else ()))
 
 
 def _entry(m: Machine, s: State, screen: Screen) -> Parts:
