@@ -4,11 +4,10 @@ from datetime import UTC
 
 from fastapi import APIRouter
 
-from vocator.api.schemas import (
+from vocator.api.sheet_schemas import (
     Kept,
     NewBatch,
     NewSheet,
-    PlayShape,
     RecoveryShape,
     SeenShape,
     SheetShape,
@@ -18,6 +17,7 @@ from vocator.api.schemas import (
     Ticks,
 )
 from vocator.api.store import Store
+from vocator.api.twin_schemas import PlayShape
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.recover import recovery_view, sights_view

@@ -2,7 +2,7 @@
 
 from fastapi import APIRouter
 
-from vocator.api.schemas import PlayShape, TwinKeys, TwinStart
+from vocator.api.twin_schemas import PlayShape, TwinKeys, TwinStart
 from vocator.usecases.twin_play import play, start_play
 
 router = APIRouter(prefix="/api/twin", tags=["twin"])

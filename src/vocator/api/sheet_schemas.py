@@ -1,0 +1,216 @@
+"""The shapes of sheets, their steps, ticks and recoveries."""
+
+from datetime import datetime
+from typing import Any, Literal
+
+from pydantic import Field
+
+from vocator.api.schemas import ChannelShape, DisplayShape, Shape, SumLine
+
+
+class NewSheet(Shape):
+    """A sheet to make for one of my radios."""
+
+    radio_id: int
+    slot: str = Field(max_length=20)
+    line: str = Field(default="", max_length=100_000)
+    label: str | None = Field(default=None, max_length=200)
+    power: str | None = Field(default=None, max_length=20)
+    row: str | None = Field(default=None, max_length=20)
+    goal: Literal["store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check"] = "store"
+    way: Literal["long", "short"] | None = None
+
+
+class CapShape(Shape):
+    """One thing to press."""
+
+    kind: str
+    key: str
+    seconds: float
+    held: str
+    until: str
+    way: str
+
+
+class StepShape(Shape):
+    """One step of a sheet."""
+
+    number: int
+    chapter: str
+    group: str | None
+    when: dict[str, Any] | None
+    actions: list[str]
+    caps: list[CapShape]
+    spoken: str
+    shows: str | None
+    say: str
+    why: str
+    on_air: bool
+    window_s: float
+    done_as_new: bool
+    display: DisplayShape
+
+
+class Counts(Shape):
+    """Effort."""
+
+    taps: int
+    holds: int
+    clicks: int
+    digits: int
+    touches: int
+    seconds: float
+
+
+class ProofShape(Shape):
+    """What the prover found."""
+
+    verdict: str
+    starts: int
+
+
+class GoalShape(Shape):
+    """What a sheet is for."""
+
+    slot: str
+    channel: ChannelShape
+    label: str | None
+
+
+class PartShape(Shape):
+    """One channel of a sheet of many: its slot and its steps."""
+
+    slot: str
+    slot_text: str
+    label: str | None
+    line: str
+    channel: ChannelShape
+    first: int
+    last: int
+    written_at: int
+    read_back_at: int | None
+    seconds: float
+
+
+class NewBatch(Shape):
+    """Many channels to make one sheet of, as CSV."""
+
+    radio_id: int
+    csv: str = Field(max_length=200_000)
+
+
+class SheetContent(Shape):
+    """All that is needed to follow a sheet, also without the server."""
+
+    model: str
+    firmware: str
+    region: str
+    radio_name: str
+    radio_id: int
+    my_name: str
+    slot_text: str
+    request: dict[str, Any]
+    goal_kind: str
+    goal: GoalShape
+    proof: ProofShape
+    counts: Counts
+    changes: list[str]
+    limits: list[str]
+    sum: list[SumLine]
+    steps: list[StepShape]
+    pages: list[list[int]]
+    written_at: int
+    read_back_at: int | None
+    parts: list[PartShape] = []
+    saved_s: float = 0
+    way: str = "long"
+    other_way: Counts | None = None
+
+
+class SheetShape(Shape):
+    """A kept sheet."""
+
+    id: str
+    title: str
+    status: str
+    created_at: datetime
+    ticked: list[int]
+    content: SheetContent
+
+
+class SightShape(Shape):
+    """A display that may be seen in place of the right one, and the likeliest slip behind it."""
+
+    display: DisplayShape
+    slip: str
+
+
+class SeenShape(Shape):
+    """What was seen after a step; null for nothing of what was offered."""
+
+    text: str | None = Field(default=None, max_length=400)
+
+
+class WayShape(Shape):
+    """Keys that lead home."""
+
+    actions: list[str]
+    caps: list[CapShape]
+    spoken: str
+    display: DisplayShape
+
+
+class RecoveryShape(Shape):
+    """What happened, and the step to go on with after the way home."""
+
+    found: bool
+    where: str
+    slips: list[str]
+    harm: list[str]
+    way: WayShape | None
+    step: int
+    starts: int
+    anew: bool
+
+
+class SheetSummary(Shape):
+    """A kept sheet in one line."""
+
+    id: str
+    title: str
+    radio_id: int
+    radio: str
+    slot: str
+    status: str
+    created_at: datetime
+    done: int
+    steps: int
+
+
+class TickShape(Shape):
+    """One step done; the page makes the id."""
+
+    id: str = Field(min_length=8, max_length=60)
+    sheet_id: str = Field(max_length=40)
+    step: int = Field(ge=0, le=10_000)
+    at: datetime
+    done: bool = True
+    outcome: Literal["opened", "heard_myself", "answered", "nothing", "off_air"] | None = None
+
+
+class Ticks(Shape):
+    """Ticks sent together, perhaps long after they were made."""
+
+    ticks: list[TickShape] = Field(max_length=5_000)
+
+
+class Kept(Shape):
+    """The ids of the ticks that are kept now."""
+
+    ids: list[str]
+
+
+class SheetStatusShape(Shape):
+    """A sheet's new status."""
+
+    status: Literal["open", "put_away"]
