@@ -12,11 +12,12 @@ from typing import NamedTuple
 from vocator.core.channel.channel import tone_use
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Goal, check_reach
+from vocator.core.keying.name_chapter import name
 from vocator.core.keying.radio_goals import RADIO_GOALS, group_of, keep_to_group, plan_radio_goal
 from vocator.core.keying.routes import Routes
 from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.keying.sheet import Sheet
-from vocator.core.keying.store_chapters import erase_slot, go_to_slot, name, read_back, reverse_check, store, try_it, unseen
+from vocator.core.keying.store_chapters import erase_slot, go_to_slot, read_back, reverse_check, store, try_it, unseen
 from vocator.core.keying.tone_chapter import TRIED, find_tone, searching
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Means

@@ -38,18 +38,18 @@ def _opening(draft: Draft, goal: Goal) -> str:
 def store(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Write the slot, clearing it first where the radio refuses an occupied one."""
     twin = draft.twin
-    picker = _picker(twin, "write")
+    picker = picker_for(twin, "write")
     if picker.occupied == "refuse" and not (draft.whole and draft.state.slots[goal.slot] is None):
         _erase_if_occupied(draft, routes, goal)
     _write(draft, routes, goal, "write", f"Store into {twin.profile.slot_text(goal.slot)}")
     if not reaches_by_offset(twin, goal.channel) and twin.send_frequency is None:
         assert goal.channel.tx_hz is not None
-        _to_rest(draft, routes)
+        to_rest(draft, routes)
         _to_vfo(draft, picker)
         set_frequency(draft, routes, goal.channel.tx_hz, "Store", "the transmit frequency, for a second save")
         verb = "write_split" if binding_for(picker, "write_split") else "write"
         _write(draft, routes, goal, verb, "Store it as the transmit frequency of the same slot")
-    _to_rest(draft, routes)
+    to_rest(draft, routes)
     _look_at_slot(draft, routes, goal)
 
 
@@ -60,11 +60,12 @@ def _to_vfo(draft: Draft, picker: Screen) -> None:
         draft.step("Store", [key], say=f"Back to VFO mode: tap {key}", why="the transmit frequency is typed there")
 
 
-def _picker(twin: Twin, verb: str) -> Screen:
+def picker_for(twin: Twin, verb: str) -> Screen:
+    """Return the list of slots in which something is done to one: ``write`` or ``erase``."""
     return next(s for s in twin.screens if s.kind == "picker" and binding_for(s, verb))
 
 
-def _open(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
+def open_via(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
     """Return the presses that open a picker or an editor from where the draft stands."""
     assert via is not None
     if via.list_screen < 0:
@@ -73,7 +74,7 @@ def _open(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
     return [*routes.go_to_list(draft.state, via.list_screen), *routes.open_entry(via.list_screen, cursor, via.entry)]
 
 
-def _pick(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
+def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
     """Return the actions that pick a slot once the picker is open."""
     profile = draft.twin.profile
     text = profile.slot_text(slot)
@@ -94,12 +95,12 @@ def _pick(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
 
 def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> None:
     twin = draft.twin
-    picker = _picker(twin, verb)
+    picker = picker_for(twin, verb)
     key = key_for(picker, verb)
     assert key is not None
-    opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
+    opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
     named = letter_keys(picker, goal.channel.label) if verb == "write" and goal.channel.label else []
-    actions = [*opening, *_pick(draft, routes, picker, goal.slot), *named, key]
+    actions = [*opening, *pick_slot(draft, routes, picker, goal.slot), *named, key]
     if picker.asks and picker.occupied != "ask":
         yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "confirm")
         assert yes is not None
@@ -144,12 +145,12 @@ def letter_keys(picker: Screen, label: str | None) -> list[str]:
 
 def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     twin = draft.twin
-    picker = _picker(twin, "erase")
+    picker = picker_for(twin, "erase")
     slot = twin.profile.slot_text(goal.slot)
-    opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
+    opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
     draft.step(
         "Store",
-        [*opening, *_pick(draft, routes, picker, goal.slot)],
+        [*opening, *pick_slot(draft, routes, picker, goal.slot)],
         say=f"Look at slot {slot} before storing",
         why="this radio refuses an occupied slot",
     )
@@ -165,7 +166,7 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     )
 
 
-def _to_rest(draft: Draft, routes: Routes, title: str = "Store", why: str = "the slot is written") -> None:
+def to_rest(draft: Draft, routes: Routes, title: str = "Store", why: str = "the slot is written") -> None:
     """Leave the list or the memory list that a store, a name or an erase returned to."""
     leave_list(draft, routes, title, why)
     screen = draft.twin.screens[draft.state.screen]
@@ -202,96 +203,6 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
         draft.step(
             "Store", [" ".join(actions)], shows=shown, when=When(shows=sent), say="Reverse off again", why="else it stays swapped"
         )
-
-
-def name(draft: Draft, routes: Routes, goal: Goal) -> None:
-    """Write the label, place by place."""
-    label = goal.channel.label
-    twin = draft.twin
-    editor = next((s for s in twin.screens if s.kind == "label"), None)
-    if label is None or editor is None or _picker(twin, "write").letters:
-        return
-    if editor.keyboard:
-        _name_on_keyboard(draft, routes, goal, editor, label)
-    elif key_for(editor, "push_on"):
-        _name_pushed(draft, routes, editor, label)
-    elif key_for(editor, "onward"):
-        _name_over_old(draft, routes, editor, label)
-    else:
-        _name_from_dots(draft, routes, editor, label)
-
-
-def _letter(draft: Draft, routes: Routes, editor: Screen, letter: str, from_letter: str) -> str:
-    """Return the turn that brings the blinking place to a letter."""
-    characters, screen = editor.characters, draft.twin.profile.screen(editor.name)
-    at, to = characters.index(from_letter), characters.index(letter)
-    return routes.until(screen, "choose", at, to, len(characters), True, "space" if letter == " " else letter)
-
-
-def _name_on_keyboard(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str) -> None:
-    """The label is typed on a keyboard on the screen, opened from the memory list."""
-    twin = draft.twin
-    picker = next(s for s in twin.screens if s.kind == "picker" and binding_for(s, "open", editor.name))
-    opening = routes.presses(twin.memory, "open", picker.name)
-    name, keep = key_for(picker, "open", editor.name), key_for(editor, "keep_label")
-    assert opening is not None and name is not None and keep is not None
-    actions = [*opening, *_pick(draft, routes, picker, goal.slot), name]
-    words = f"Open the memory list, slot {twin.profile.slot_text(goal.slot)}, {name}"
-    draft.step("Name", actions, say=words, why=f"a keyboard of {editor.length} characters opens, empty")
-    draft.step("Name", [f"type {label}", keep], shows=label, say=f"Type {label}, {keep}", why="read it before you keep it")
-    _to_rest(draft, routes, "Name", "the name is kept")
-
-
-def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
-    """The editor starts with dots; each place at its first character; a hold cuts what follows."""
-    forward, cut, leave = (key_for(editor, verb) for verb in ("forward", "cut", "leave_label"))
-    assert forward and cut and leave
-    via = routes.to_screen(draft.twin.memory, editor.name)
-    say = "Open the label, start the first place"
-    draft.step("Name", [*_open(draft, routes, via), forward], say=say, why=f"{editor.length} places, blank at first")
-    for place, letter in enumerate(label):
-        turn = _letter(draft, routes, editor, letter, editor.characters[0])
-        actions = [forward] if letter == " " else [turn, forward]
-        words = f"{letter if letter != ' ' else 'space'}, then go on"
-        draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
-    if len(label) < editor.length:
-        draft.step("Name", [cut], shows=label, say=f"Cut what follows: hold for {cut[-3:-1]}", why="a shorter label ends here")
-    sends = "; it does not send there" if leave == "[PTT]" else ""
-    draft.step("Name", [leave], say=f"Keep the label: tap {leave}", why=f"nothing blinks any more, so it is kept{sends}")
-
-
-def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
-    """The editor starts blank at its first place; each push goes on, the last place is kept at once."""
-    on, keep = key_for(editor, "push_on"), key_for(editor, "keep_pushed")
-    assert on and keep
-    via = routes.to_screen(draft.twin.memory, editor.name)
-    draft.step("Name", _open(draft, routes, via), say="Open the label", why=f"{editor.length} places, blank at first")
-    for place, letter in enumerate(label):
-        turn = _letter(draft, routes, editor, letter, " ")
-        words = f"{letter if letter != ' ' else 'space'}, then push"
-        draft.step("Name", [*([] if letter == " " else [turn]), on], say=words, why=f"place {place + 1} of {len(label)}")
-    why = "the list is left" if len(label) == editor.length else "a shorter label is kept as far as it was pushed"
-    draft.step("Name", [keep], say=f"Keep it and leave: tap {keep}", why=why)
-
-
-def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
-    """The editor starts at the first place with the old label, blank after a store."""
-    onward = key_for(editor, "onward")
-    home, back = key_for(editor, "keep_label_home"), key_for(editor, "keep_label")
-    keep = home or back
-    assert onward and keep
-    via = routes.to_screen(draft.twin.memory, editor.name)
-    say = "Open the label: the first place blinks"
-    draft.step("Name", _open(draft, routes, via), say=say, why="it is blank, since the store took the old one away")
-    for place, letter in enumerate(label):
-        turn = _letter(draft, routes, editor, letter, draft.state.letters[place])
-        last = place == len(label) - 1
-        actions = [*([] if letter == " " else [turn]), *([] if last else [onward])]
-        words = f"{letter if letter != ' ' else 'space'}{'' if last else ', then go on'}"
-        draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
-    draft.step("Name", [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
-    if home is None:
-        _to_rest(draft, routes, "Name", "the label is kept")
 
 
 def read_back(draft: Draft, goal: Goal) -> None:
@@ -371,7 +282,7 @@ def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     erasing = [s for s in twin.screens if s.kind == "picker" and binding_for(s, "erase")]
     if any(s.occupied_mark and not binding_for(s, "write") for s in erasing):
         _erase_if_occupied(draft, routes, goal)
-        _to_rest(draft, routes, why="the slot is empty")
+        to_rest(draft, routes, why="the slot is empty")
         return
     if erasing:
         _erase_picked(draft, routes, goal, erasing[0])
@@ -418,14 +329,14 @@ def _erase_picked(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> N
     twin = draft.twin
     erase = key_for(picker, "erase")
     assert erase is not None
-    opening = _open(draft, routes, routes.to_screen(twin.vfo, picker.name))
-    actions = [*opening, *_pick(draft, routes, picker, goal.slot), erase]
+    opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
+    actions = [*opening, *pick_slot(draft, routes, picker, goal.slot), erase]
     if picker.asks:
         yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "erase")
         assert yes is not None
         actions.append(yes)
     draft.step("Store", actions, say="Open the list, pick the slot, erase it", why="there is no way back")
-    _to_rest(draft, routes, why="the slot is empty")
+    to_rest(draft, routes, why="the slot is empty")
 
 
 def unseen(twin: Twin, goal: Goal) -> list[str]:
@@ -446,7 +357,7 @@ def unseen(twin: Twin, goal: Goal) -> list[str]:
             limits.append(f"the read-back does not show the {fact}")
     if goal.channel.label and not twin.reverse_icons and Routes(twin).presses(twin.memory, "reverse") is not None:
         limits.append("a reverse switched on by mistake after the name is not shown: the name covers the frequency")
-    if binding_for(_picker(twin, "write"), "erase") is not None:
+    if binding_for(picker_for(twin, "write"), "erase") is not None:
         limits.append(
             "a wrong key in the list of slots can change the one it stands on: if you pressed one, look at that slot too"
         )
