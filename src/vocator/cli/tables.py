@@ -71,6 +71,12 @@ def batch(answer: dict[str, Any]) -> str:
     ]
     lines += [f"  limit: {text}" for text in answer["limits"]]
     lines += [f"  beyond this radio, slot {b['slot']}: {b['part']}: {b['why']}. {b['nearest']}" for b in answer["beyond"]]
+    free = answer["free_keys"]
+    if free and free["pays_after"] is not None:
+        lines.append(
+            f"  free keys {', '.join(free['keys'])}: {free['assign_seconds']:.0f} s to assign once (--goal assign), "
+            f"saves {free['saves_seconds']:.0f} s here, pays after {free['pays_after']} channels"
+        )
     lines += ["", "Contents"]
     for part in answer["contents"]:
         lines.append(f"  slot {part['slot']:<6} {part['label'] or '':<10} {part['line']:<34} {part['seconds']:>6.0f} s")

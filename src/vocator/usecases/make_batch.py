@@ -62,6 +62,7 @@ class MadeBatch:
                 "ordered_seconds": round(self.batch.seconds, 1),
                 "seconds": round(self.batch.listed_s - self.batch.seconds, 1),
             },
+            "free_keys": self._free_keys(),
             "changes": list(dict.fromkeys(c for p in self.batch.parts for c in p.sheet.changes)),
             "limits": list(dict.fromkeys(text for p in self.batch.parts for text in p.sheet.limits)),
             "contents": contents,
@@ -70,6 +71,17 @@ class MadeBatch:
                 for goal, b in self.batch.beyond
             ],
             "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.sheet().chapters],
+        }
+
+    def _free_keys(self) -> dict[str, Any] | None:
+        found = self.batch.free_keys
+        if found is None:
+            return None
+        return {
+            "keys": list(found.keys),
+            "assign_seconds": round(found.assign_s, 1),
+            "saves_seconds": round(found.saves_s, 1),
+            "pays_after": found.pays_after,
         }
 
     def parts(self) -> list[MadeSheet]:

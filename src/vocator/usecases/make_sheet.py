@@ -154,6 +154,9 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         **resolution.reasons,
         "power": "as asked" if asked else "the highest, unless asked otherwise; stored with the channel",
     }
+    held = ((request.start or {}).get("memory") or {}).get(twin.profile.slot_key(slot))
+    if held:
+        notes.append(_changed(held, replace(channel, power=power, label=label).as_dict()))
     goal = Goal(
         slot,
         replace(channel, power=power, label=label),
@@ -166,6 +169,19 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         burst=resolution.burst,
     )
     return goal, resolution
+
+
+def _changed(held: dict[str, Any], wanted: dict[str, Any]) -> str:
+    """Say what a known slot keeps and what changes; a slot is written as a whole."""
+    names = {"rx_hz": "receive", "tx_hz": "send", "width": "width", "power": "power", "label": "label"}
+    differ = [word for part, word in names.items() if held.get(part) != wanted.get(part)]
+    tones = ("tone_mode", "tone_tx", "tone_rx", "dcs_tx", "dcs_rx")
+    differ += ["tone"] if any(held.get(part) != wanted.get(part) for part in tones) else []
+    if not differ:
+        return "the slot is known to hold just this: a read-back would do"
+    if differ == ["label"]:
+        return "only the label changes, but all is stored anew"
+    return f"the slot is known to hold another channel; changed: {', '.join(differ)}. A slot is written as a whole, so all is stored anew"
 
 
 _made: OrderedDict[str, MadeSheet] = OrderedDict()

@@ -14,6 +14,7 @@ from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import Verdict
 from vocator.core.keying.starts import covering_starts
 from vocator.files.profile_yaml import model_names
+from vocator.usecases.make_sheet import SheetRequest, goal_of
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.twins import twin_of
 
@@ -82,3 +83,31 @@ def test_a_later_sheet_counts_on_nothing_that_was_not_set():
     batch = make_batch(FINCH, [near, far], FINCH.start)
     later = " ".join(a for s in batch.parts[1].sheet.steps() for a in s.actions)
     assert "OFF" in later, "the other band keeps its own shift, which nobody has looked at"
+
+
+def test_free_keys_are_weighed_by_what_they_save_and_pay_after_some_channels():
+    hiker = twin_of("pelorn-hiker")
+    tones = ("67.0", "88.5", "103.5", "110.9", "127.3", "141.3", "156.7", "79.7")
+    goals = [
+        Goal(i, Channel(147_000_000 + 15_000 * i, 147_600_000 + 15_000 * i, tone_use(tone, None), power="HI"))
+        for i, tone in enumerate(tones, 1)
+    ]
+    free = make_batch(hiker, goals, hiker.start).free_keys
+    assert free is not None and free.keys[0].endswith("=CTCSS")
+    assert free.saves_s > 0
+    assert free.pays_after is not None
+    each = free.saves_s / (len(goals) - 1)
+    assert (free.pays_after - 1) * each >= free.assign_s > (free.pays_after - 2) * each
+    assert make_batch(FINCH, goals_for(FINCH, 3), FINCH.start).free_keys is None
+
+
+def test_a_known_slot_says_what_changes_and_that_all_is_stored_anew():
+    def notes(line, label=None):
+        asked = SheetRequest("ardvane-finch", "7", line, label, start={"memory": {"7": held}})
+        return " ".join(goal_of(asked, FINCH)[0].notes)
+
+    held = goal_of(SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE"), FINCH)[0].channel.as_dict()
+    assert "changed: tone" in notes("147.33 + 110.9", "RIDGE")
+    assert "changed: receive, send" in notes("147.06 + 103.5", "RIDGE")
+    assert "only the label changes" in notes("147.33 + 103.5", "TOWER")
+    assert "just this" in notes("147.33 + 103.5", "RIDGE")

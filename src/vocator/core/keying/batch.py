@@ -4,9 +4,11 @@ The first channel is proven from the covering set; each later one from the state
 one before leaves, whatever values were found at the very start.
 """
 
+from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import pairwise, permutations
+from math import ceil
 
 import networkx as nx  # type: ignore[import-untyped]
 
@@ -15,6 +17,8 @@ from vocator.core.keying.goal import Beyond, Goal, frequency_entry
 from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.planner import Carried, plan_next
 from vocator.core.keying.prover import Proof, Verdict, judge, prove
+from vocator.core.keying.radio_goals import plan_radio_goal
+from vocator.core.keying.routes import Routes
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.starts import covering_starts
 from vocator.core.radio.start import required_values
@@ -39,6 +43,16 @@ class Part:
 
 
 @dataclass(frozen=True, slots=True)
+class FreeKeys:
+    """What assigning free keys once would bring: each ``P3=CTCSS``, in seconds, and after how many channels it pays."""
+
+    keys: tuple[str, ...]
+    assign_s: float
+    saves_s: float
+    pays_after: int | None
+
+
+@dataclass(frozen=True, slots=True)
 class Batch:
     """Channels in the order of work; ``listed_s`` is the effort in the order they were listed in."""
 
@@ -47,6 +61,7 @@ class Batch:
     proof: Proof
     seconds: float
     listed_s: float
+    free_keys: FreeKeys | None = None
 
 
 def make_batch(twin: Twin, goals: list[Goal], start: State, progress: Callable[[int, int], None] = lambda n, of: None) -> Batch:
@@ -66,7 +81,34 @@ def make_batch(twin: Twin, goals: list[Goal], start: State, progress: Callable[[
     if sum(p.seconds for p in ordered) > listed_s:
         ordered = listed
     proof = _prove_chain(twin, ordered, progress)
-    return Batch(tuple(ordered), tuple(beyond), proof, sum(p.seconds for p in ordered), listed_s)
+    free = _free_keys(twin, ordered, start) if twin.profile.free_keys and len(ordered) > 1 else None
+    return Batch(tuple(ordered), tuple(beyond), proof, sum(p.seconds for p in ordered), listed_s, free)
+
+
+def _free_keys(twin: Twin, parts: list[Part], start: State) -> FreeKeys | None:
+    """Weigh the free keys for what changes most from channel to channel against the sheets that assign them."""
+    changes: Counter[int] = Counter()
+    for before, after in pairwise(parts):
+        had, wants = required_values(twin, before.goal.channel), required_values(twin, after.goal.channel)
+        changes.update(s for s, v in wants.items() if had.get(s) != v)
+    routes = Routes(twin)
+    behind = {s.then for s in twin.settings if s.then is not None}
+    usual = [s for s, _ in changes.most_common() if routes.to_setting(s) is not None and s not in behind]
+    chosen = list(zip(twin.profile.free_keys, usual, strict=False))
+    if not chosen:
+        return None
+    assign_s, state = 0.0, start
+    for key, setting in chosen:
+        goal = Goal(0, parts[0].goal.channel, kind="assign", key=f"{key}={twin.settings[setting].name}")
+        run = follow(twin, plan_radio_goal(twin, goal), state, keep_frames=False)
+        assign_s, state = assign_s + seconds(run.tally, run.looks), run.state
+    free = state.free
+    saved = sum(p.seconds for p in parts) - sum(
+        p.seconds for p in _in_turn(twin, [p.goal for p in parts], start._replace(free=free))
+    )
+    each = saved / (len(parts) - 1)
+    names = tuple(f"{key}={twin.settings[setting].name}" for key, setting in chosen)
+    return FreeKeys(names, assign_s, saved, ceil(assign_s / each) + 1 if each > 0 else None)
 
 
 def _in_turn(twin: Twin, goals: list[Goal], start: State) -> list[Part]:

@@ -87,7 +87,7 @@ def _ways(draft: Draft, routes: Routes, needed: dict[int, int], todo: dict[int, 
         via, panel = routes.to_setting(setting), routes.panel_for(setting)
         if presses is not None and (via is None or _quick_s(draft, setting, value, presses) < QUICK_ENOUGH_S):
             plan.quick[setting] = value
-        elif draft.whole and setting in draft.state.free:
+        elif draft.known and setting in draft.state.free:
             plan.free[setting] = value
         elif via is not None:
             plan.lists.setdefault(via.list_screen, {})[setting] = value
