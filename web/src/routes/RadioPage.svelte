@@ -94,12 +94,14 @@
       <h1>{radio.name}</h1>
       <span class="quiet">{radio.model_name}, firmware {radio.firmware}. Next free: <b>{radio.next_free.join(', ') || 'none'}</b></span>
       <button type="button" class="act plain" onclick={() => { name = radio!.name; settings = true; }}>Name or remove</button>
-      <button type="button" class="act many" onclick={() => (many = true)}>Many channels…</button>
+      <div class="many">
+      <button type="button" class="act" onclick={() => (many = true)}>Many channels…</button>
       <form onsubmit={look}>
         <label class="visually-hidden" for="find">Find a slot by number or name</label>
         <Input id="find" class="field" bind:value={find} placeholder="slot or name" autocomplete="off" />
         <button type="submit" class="act">Find</button>
       </form>
+      </div>
     </header>
     <div class="halves" class:open={chosen !== null}>
       <div><MemoryMap {radio} {chosen} onchoose={(slot) => (chosen = slot)} /></div>
@@ -150,6 +152,9 @@
     font-size: 28px;
   }
   .many {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 14px;
     margin-left: auto;
   }
   form {

@@ -4,7 +4,7 @@
   import Dots from './Dots.svelte';
   import Segments from './Segments.svelte';
 
-  let { display, kind, before = null, large = false }: { display: Display; kind: string; before?: Display | null; large?: boolean } = $props();
+  let { display, kind, before = null, large = false, mark = '' }: { display: Display; kind: string; before?: Display | null; large?: boolean; mark?: string } = $props();
 
   const OTHER_ROW = /\b[A-Z]+: [\d.-]+/g;
 
@@ -48,7 +48,9 @@
     {/if}
   {:else if kind === 'touch'}
     <div class="line main plain" class:changed>{display.main}</div>
-    <div class="line small plain">{small || others.join(' ')}</div>
+    <div class="line small plain">
+      {#if mark && small.includes(mark)}{small.slice(0, small.indexOf(mark))}<b class="changed">{mark}</b>{small.slice(small.indexOf(mark) + mark.length)}{:else}{small || others.join(' ')}{/if}
+    </div>
   {:else}
     <div class="line main" class:changed><Segments text={display.main} /></div>
     <div class="line small">

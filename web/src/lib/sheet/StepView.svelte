@@ -55,7 +55,7 @@
   {#if only.caps.length > 0}
     <p class="then">{only.when ? 'Only if so; else go on. Then the display shows' : 'Then the display shows'}</p>
   {/if}
-  <Glass display={only.display} kind={glass} before={before?.display ?? null} large />
+  <Glass display={only.display} kind={glass} before={before?.display ?? null} mark={only.shows ?? ''} large />
   {#if !only.on_air}<p class="why">{only.why}</p>{/if}
 {/if}
 
