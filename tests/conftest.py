@@ -13,6 +13,7 @@ import uvicorn
 from fastapi.testclient import TestClient
 from playwright.sync_api import expect
 from sqlalchemy import Engine, create_engine, text
+from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from vocator.settings import Settings, settings
@@ -97,13 +98,21 @@ def empty(engine: Engine) -> None:
     """Take everything out of a database.
 
     Rows are deleted, not truncated: a request of the page before may still be reading, and
-    a truncate would wait for it and it for the truncate.
+    a truncate would wait for it and it for the truncate.  Where such a request still writes,
+    the database breaks the knot by refusing one of the two: then it is done again.
     """
-    with engine.begin() as connection:
-        for table in reversed(Base.metadata.sorted_tables):
-            connection.execute(table.delete())
-        for name in ("radio", "slot_event", "work_log"):
-            connection.execute(text(f"select setval(pg_get_serial_sequence('{name}', 'id'), 1, false)"))
+    for left in reversed(range(5)):
+        try:
+            with engine.begin() as connection:
+                for table in reversed(Base.metadata.sorted_tables):
+                    connection.execute(table.delete())
+                for name in ("radio", "slot_event", "work_log"):
+                    connection.execute(text(f"select setval(pg_get_serial_sequence('{name}', 'id'), 1, false)"))
+            return
+        except OperationalError:
+            if not left:
+                raise
+            time.sleep(0.3)
 
 
 class Server:
