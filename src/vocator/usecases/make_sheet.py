@@ -149,6 +149,8 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
             notes.append("receive only: this radio does not send there")
     label, label_notes = fit_label(twin.profile, request.label or channel.label, bool(request.label))
     if power is not None and twin.power not in twin.stored_place:
+        if asked:
+            notes.append(f"power {power} is not stored with a channel on this radio: set it before you send")
         power = None
     reasons = {
         **resolution.reasons,

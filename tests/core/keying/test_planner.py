@@ -219,3 +219,16 @@ def test_the_second_demonstration_set_is_one_proven_sheet():
     offsets = {p.goal.channel.tx_hz - p.goal.channel.rx_hz for p in made.batch.parts}
     assert offsets == {0, -600_000, -7_600_000, 1_600_000}
     assert {p.goal.channel.width for p in made.batch.parts} == {Width.NARROW}
+
+
+def test_a_power_that_is_not_stored_is_noted_and_not_silently_left_out():
+    asked = SheetRequest("castellan-atlas", "7", "147.33 + 103.5", power="5")
+    words = [
+        w.domain.text(i)
+        for w in [twin_of("castellan-atlas").settings[twin_of("castellan-atlas").power]]
+        for i in range(w.domain.count)
+    ]
+    made = make_sheet(replace(asked, power=words[-1]))
+    assert made.goal.channel.power is None
+    assert any(f"power {words[-1]} is not stored" in text for text in made.sheet.limits)
+    assert not any("is not stored" in text for text in make_sheet(replace(asked, power=None)).sheet.limits)
