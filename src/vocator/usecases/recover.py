@@ -142,6 +142,6 @@ def _harm_of(made: MadeSheet, outcome: Outcome) -> list[str]:
         stored = outcome.state.slots[index]
         now = f"now holds {made.twin.frequency(stored.rx_hz)}" if stored else "is empty now"
         words.append(f"slot {profile.slot_text(index)} {now}: write it again")
-    words += [f"{setting} is set now" for setting in done.settings]
+    words += [f"{setting} now" for setting in done.settings]
     words += [f"it sent on {megahertz(hz)} for a moment" for hz in done.sent]
     return words

@@ -13,7 +13,7 @@ from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import judge
 from vocator.core.keying.recovery import courses_of, harm, locate, rest_of, sights, way_back
 from vocator.core.radio.display import display
-from vocator.core.radio.inputs import Tap
+from vocator.core.radio.inputs import Hold, Tap
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.prove_slips import slips_of
@@ -127,3 +127,21 @@ def test_what_is_seen_is_found_among_the_pictures_and_nothing_else():
     for sight in found:
         assert locate(found, sight.seen.text) is sight
     assert locate(found, "nothing like it") is None
+
+
+def test_a_free_key_given_by_mistake_is_told_as_harm_and_named_among_the_limits():
+    hiker = twin_of("pelorn-hiker")
+    goal = Goal(6, replace(REPEATER, power="HI"))
+    sheet = plan(hiker, goal)
+    course = courses_of(hiker, sheet, goal)[0]
+    given = [
+        o
+        for s in course.slips()
+        if s.wrong == (Hold("P3", 1000),)
+        for o in [course.replay(s)]
+        if o.state.free != course.start.free
+    ]
+    assert given
+    assert all(any(words.startswith("P3 opens") for words in harm(goal, o).settings) for o in given)
+    assert slips_of(hiker, sheet, goal, Counter()) == []
+    assert slips_of(hiker, replace(sheet, limits=tuple(x for x in sheet.limits if "free key" not in x)), goal, Counter())

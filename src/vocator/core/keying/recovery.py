@@ -173,6 +173,9 @@ def harm(goal: Goal, outcome: Outcome) -> Harm:
     slots = tuple(i for i, (a, b) in enumerate(zip(right.slots, outcome.state.slots, strict=True)) if a != b and i != goal.slot)
     before, after = settings_of_set(course.twin, right), settings_of_set(course.twin, outcome.state)
     changed = tuple(f"{name} {value}" for name, value in after.items() if before[name] != value)
+    for key, had, has in zip(course.twin.profile.free_keys, right.free, outcome.state.free, strict=True):
+        if had != has:
+            changed += (f"{key} opens {course.twin.settings[has].name}",)
     rightly = [hz for _, hz in course.run.sent]
     sent = tuple(hz for hz in outcome.sent if hz not in rightly)
     return Harm(slots, changed, sent)

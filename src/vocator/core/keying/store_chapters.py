@@ -355,6 +355,8 @@ def unseen(twin: Twin, goal: Goal) -> list[str]:
     for fact in ("width", "power"):
         if fact not in facts and twin.profile.setting_for(Means(fact)) is not None:
             limits.append(f"the read-back does not show the {fact}")
+    if twin.profile.free_keys:
+        limits.append("a free key held by mistake while a value is open is given to it, and only SET tells so at that moment")
     if goal.channel.label and not twin.reverse_icons and Routes(twin).presses(twin.memory, "reverse") is not None:
         limits.append("a reverse switched on by mistake after the name is not shown: the name covers the frequency")
     if binding_for(picker_for(twin, "write"), "erase") is not None:
