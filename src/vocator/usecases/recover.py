@@ -106,7 +106,7 @@ def _slip_words(twin: Twin, sight: Sight) -> list[str]:
     """Return the slips that lead to a sight in words, the likeliest first."""
     weights: Counter[str] = Counter()
     for outcome in sight.outcomes:
-        weights[slip_words(outcome.slip)] += outcome.slip.weight * (4 if outcome.slip.step == outcome.noticed else 1)
+        weights[slip_words(outcome.slip)] += outcome.weight
     words = [text for text, _ in weights.most_common()]
     more = len(words) - MOST_WORDS
     return [*words[:MOST_WORDS], *([f"or one of {more} others"] if more > 0 else [])]

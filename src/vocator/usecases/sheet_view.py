@@ -44,8 +44,9 @@ def batch_view(made: MadeBatch) -> dict[str, Any]:
     steps: list[dict[str, Any]] = []
     pages: list[list[int]] = []
     parts = []
-    for content, part in zip(answer["contents"], made.parts(), strict=True):
-        view, first = sheet_view(part), len(steps)
+    views = [sheet_view(part) for part in made.parts()]
+    for content, view in zip(answer["contents"], views, strict=True):
+        first = len(steps)
         steps += [
             {**s, "number": s["number"] + first, "group": f"{first}.{s['group']}" if s["group"] else None} for s in view["steps"]
         ]
@@ -64,9 +65,8 @@ def batch_view(made: MadeBatch) -> dict[str, Any]:
                 "seconds": content["seconds"],
             }
         )
-    first_view = sheet_view(made.parts()[0])
     return {
-        **first_view,
+        **views[0],
         "counts": answer["counts"],
         "changes": answer["changes"],
         "limits": [*answer["limits"], *(f"slot {b['slot']} is beyond this radio: {b['why']}" for b in answer["beyond"])],

@@ -51,7 +51,8 @@ def open_sheet(
 ) -> KeptSheet:
     """Make a proven sheet for one of my radios and keep it, by the way asked for or else the station's.
 
-    The short way counts on the radio's last sheet; without one, the long way is taken.  Raises what ``make_sheet`` raises, and NotFound for the radio.
+    The short way counts on the radio's last sheet; without one, the long way is taken.
+    Raises what ``make_sheet`` raises, and NotFound for the radio.
     """
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
@@ -67,11 +68,8 @@ def open_sheet(
     taken, other = (short, request) if short and (way or station.way) == "short" else (request, short)
     sheet = _kept(radio, make_sheet(taken), taken, make_sheet(other) if other else None)
     SheetRepository(session).add(sheet)
-    before = RadioRepository(session).slot(radio.id, sheet.slot)
-    channel = sheet.content["goal"]["channel"]
-    if goal in STORING and before.state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
-        event = SlotEvent(sheet.created_at, sheet.slot, SlotState.PLANNED, f"planned: {sheet.title}", channel)
-        RadioRepository(session).note(radio.id, event)
+    if goal in STORING:
+        _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
     return sheet
 
 
@@ -80,6 +78,13 @@ def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
     held = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
     slots = RadioRepository(session).slots(radio.id)
     return {"memory": {s.slot: s.channel for s in slots if s.state in held and s.channel}}
+
+
+def _note_planned(session: Session, sheet: KeptSheet, slot: str, words: str, channel: dict[str, Any]) -> None:
+    """Note a slot as planned, unless it is known to hold something already."""
+    radios = RadioRepository(session)
+    if radios.slot(sheet.radio_id, slot).state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
+        radios.note(sheet.radio_id, SlotEvent(sheet.created_at, slot, SlotState.PLANNED, f"planned: {words}", channel))
 
 
 def _last_request(session: Session, radio: Radio) -> dict[str, Any] | None:
@@ -118,10 +123,7 @@ def open_batch(session: Session, radio_id: int, text: str) -> KeptSheet:
     sheet = KeptSheet(uuid4().hex, radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, datetime.now(UTC))
     SheetRepository(session).add(sheet)
     for part in view["parts"]:
-        before = RadioRepository(session).slot(radio.id, part["slot"])
-        if before.state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
-            event = SlotEvent(sheet.created_at, part["slot"], SlotState.PLANNED, f"planned: {part['line']}", part["channel"])
-            RadioRepository(session).note(radio.id, event)
+        _note_planned(session, sheet, part["slot"], part["line"], part["channel"])
     return sheet
 
 

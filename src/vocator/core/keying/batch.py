@@ -178,9 +178,7 @@ def _prove_chain(twin: Twin, parts: list[Part], progress: Callable[[int, int], N
     progress(1, len(parts))
     if proof.verdict is not Verdict.PROVEN:
         return proof
-    starts = dict(covering_starts(twin, first.goal))
-    states = {name: follow(twin, first.sheet, starts[name], keep_frames=False).state for name in CHAINS}
-    states["as listed"] = first.run.state
+    states = {**_left_by(twin, first.goal, first.sheet), "as listed": first.run.state}
     for number, part in enumerate(parts[1:], 2):
         for name, state in states.items():
             run = follow(twin, part.sheet, state, keep_frames=False)
@@ -193,6 +191,12 @@ def _prove_chain(twin: Twin, parts: list[Part], progress: Callable[[int, int], N
     return proof
 
 
+def _left_by(twin: Twin, goal: Goal, sheet: Sheet) -> dict[str, State]:
+    """Return what a sheet leaves from the starts that differ most from a new set."""
+    starts = dict(covering_starts(twin, goal))
+    return {name: follow(twin, sheet, starts[name], keep_frames=False).state for name in CHAINS}
+
+
 def short_way(twin: Twin, before: Goal, goal: Goal, start: State) -> tuple[Sheet, Proof, State]:
     """Plan a sheet that counts on what the sheet for another goal left, proven from the states that it may leave.
 
@@ -200,7 +204,6 @@ def short_way(twin: Twin, before: Goal, goal: Goal, start: State) -> tuple[Sheet
     """
     earlier, carried = plan_next(twin, before, None)
     first = follow(twin, earlier, start)
-    starts = dict(covering_starts(twin, before))
-    states = [first.state, *(follow(twin, earlier, starts[name], keep_frames=False).state for name in CHAINS)]
+    states = [first.state, *_left_by(twin, before, earlier).values()]
     sheet, _ = plan_next(twin, goal, carried._replace(state=first.state))
     return sheet, prove(twin, sheet, goal, [("what the last sheet left", s) for s in dict.fromkeys(states)]), first.state

@@ -38,7 +38,7 @@ class Sight:
     @property
     def weight(self) -> int:
         """How likely it is against the other sights: by its slips, those of the step itself first."""
-        return sum(o.slip.weight * (4 if o.slip.step == o.noticed else 1) for o in self.outcomes)
+        return sum(o.weight for o in self.outcomes)
 
     def states(self, courses: list[Course], step: int) -> list[State]:
         """Return the states that agree with what is seen, on every course on which the same slip ends alike."""

@@ -52,6 +52,11 @@ class Outcome:
     state: State
     sent: tuple[int, ...] = ()
 
+    @property
+    def weight(self) -> int:
+        """How likely it is against other outcomes: a slip of the step where it is noticed counts most."""
+        return self.slip.weight * (4 if self.slip.step == self.noticed else 1)
+
 
 @dataclass(slots=True)
 class _Recorder(Tally):
