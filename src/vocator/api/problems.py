@@ -8,11 +8,11 @@ from fastapi.responses import JSONResponse
 from sqlalchemy.exc import InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 
-from vocator.core.channel.refusal import Refusal
 from vocator.core.keying.goal import Beyond
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
+from vocator.core.refusal import Refusal
 from vocator.files.strict_yaml import DataFileError
 from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
 

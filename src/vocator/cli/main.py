@@ -150,15 +150,50 @@ def prove(
 
 
 @app.command()
-def passes() -> None:
-    """Find satellite passes (not yet)."""
-    _fail("not yet: satellite passes")
+def passes(
+    elements: Annotated[str, typer.Option(help="FILE of OMM (JSON, CSV) or two-line sets")],
+    site: Annotated[str, typer.Option(help="LAT,LON[,M]")],
+    start: Annotated[str, typer.Option(help="ISO; UTC where no zone stands")],
+    days: Annotated[float, typer.Option()] = 1.0,
+    mask: Annotated[str | None, typer.Option(help="FILE with azimuth and elevation a line")] = None,
+    as_json: Json = False,
+) -> None:
+    """Find every satellite pass over a site, with its parts above the horizon mask."""
+    from vocator.usecases.satellite_passes import passes_answer
+
+    try:
+        answer = passes_answer(elements, site, start, days, mask)
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    _write(answer, as_json, tables.passes)
 
 
 @app.command(name="doppler-set")
-def doppler_set() -> None:
-    """Compute a Doppler set (not yet)."""
-    _fail("not yet: Doppler sets")
+def doppler_set(
+    elements: Annotated[str, typer.Option(help="FILE of OMM (JSON, CSV) or two-line sets")],
+    satellite: Annotated[str, typer.Option(help="name or catalogue number")],
+    site: Annotated[str, typer.Option(help="LAT,LON[,M]")],
+    aos: Annotated[str, typer.Option(help="ISO; the pass that rises within 60 s of it")],
+    downlink_hz: Annotated[int, typer.Option()],
+    uplink_hz: Annotated[int, typer.Option()],
+    step_hz: Annotated[int, typer.Option()],
+    uplink_step_hz: Annotated[int | None, typer.Option()] = None,
+    memories: Annotated[int | None, typer.Option(help="at most so many")] = None,
+    worst_hz: Annotated[int | None, typer.Option(help="wanted worst mistuning; 2500 when not given")] = None,
+    as_json: Json = False,
+) -> None:
+    """Compute the memories to turn through in a pass, and when to change."""
+    from vocator.usecases.satellite_passes import doppler_answer
+
+    given = {
+        "elements": elements, "satellite": satellite, "site": site, "aos": aos, "downlink_hz": downlink_hz,
+        "uplink_hz": uplink_hz, "step_hz": step_hz, "uplink_step_hz": uplink_step_hz, "memories": memories, "worst_hz": worst_hz,
+    }  # fmt: skip
+    try:
+        answer = doppler_answer(given)
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    _write(answer, as_json, tables.doppler_set)
 
 
 @app.command()

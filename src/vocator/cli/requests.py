@@ -4,12 +4,12 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from vocator.core.channel.refusal import Refusal
 from vocator.core.keying.goal import Beyond
 from vocator.core.keying.radio_goals import RADIO_GOALS
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
+from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.strict_yaml import DataFileError, Problem
 from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven

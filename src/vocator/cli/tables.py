@@ -131,3 +131,31 @@ def profile(answer: dict[str, Any]) -> str:
     lines = [f"{p['file']}:{p['line']}: {p['path']}: {p['text']}" for p in answer["problems"]]
     lines += [f"audit: {text}" for text in answer["audit"]]
     return "\n".join(lines) or f"{answer['file']}: no problem found"
+
+
+def passes(answer: dict[str, Any]) -> str:
+    """Write passes, one a line, then what has none."""
+    lines = [f"{'satellite':<14} {'AOS (UTC)':<20} {'highest':<9} {'LOS':<9} {'el':>5}  azimuths         free"]
+    for p in answer["passes"]:
+        azimuths = " ".join(f"{p[f'azimuth_{k}_deg']:5.0f}" for k in ("aos", "tca", "los"))
+        free = ", ".join(f"{w['start_utc'][11:19]}-{w['end_utc'][11:19]}" for w in p["windows"]) or "nothing above the mask"
+        lines.append(
+            f"{p['satellite']:<14} {p['aos_utc'][:19].replace('T', ' '):<20} {p['tca_utc'][11:19]:<9} {p['los_utc'][11:19]:<9} "
+            f"{p['max_elevation_deg']:5.1f}  {azimuths}  {free}"
+        )
+    lines += [f"{w['satellite']:<14} {w['reason']}" for w in answer["without_passes"]]
+    return "\n".join(lines)
+
+
+def doppler_set(answer: dict[str, Any]) -> str:
+    """Write a Doppler set."""
+    lines = [f"{'memory':>6} {'hear':>10} {'send':>10}  from      to"]
+    for number, m in enumerate(answer["memories"], 1):
+        lines.append(
+            f"{number:>6} {megahertz(m['downlink_hz']):>10} {megahertz(m['uplink_hz']):>10}  {m['from_utc'][11:19]}  {m['to_utc'][11:19]}"
+        )
+    for link in ("downlink", "uplink"):
+        lines.append(
+            f"{link:>9} off tune: {answer[f'worst_{link}_hz']:.0f} Hz at worst, {answer[f'mean_{link}_hz']:.0f} Hz in the mean"
+        )
+    return "\n".join(lines)

@@ -4,7 +4,6 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any
 
-from vocator.core.channel.refusal import Refusal
 from vocator.core.keying.batch import Batch, make_batch
 from vocator.core.keying.goal import Goal
 from vocator.core.keying.prover import Verdict
@@ -12,6 +11,7 @@ from vocator.core.keying.sheet import Chapter, Sheet
 from vocator.core.radio.start import start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import ChannelRow
 from vocator.files.strict_yaml import DataFileError, Problem
 from vocator.usecases.errors import Doubtful, Unproven

@@ -6,8 +6,8 @@ from hypothesis import strategies as st
 
 from vocator.core.channel.channel import Channel, ToneMode, Width, megahertz, tone_use
 from vocator.core.channel.listing_line import resolve
-from vocator.core.channel.refusal import Refusal
 from vocator.core.channel.tones import CTCSS_38, CTCSS_50, DCS_104, DCS_INVERTED, DCS_NORMAL
+from vocator.core.refusal import Refusal
 from vocator.files.region_yaml import load_region
 
 R2, R1 = load_region("r2"), load_region("r1")

@@ -10,7 +10,7 @@ from typing import Any
 from vocator.core.channel.band_plan import BandPlan, RepeaterSegment
 from vocator.core.channel.channel import Channel, ToneMode, ToneUse, Width, megahertz, tone_use
 from vocator.core.channel.listing_words import Reading, read_line
-from vocator.core.channel.refusal import Refusal
+from vocator.core.refusal import Refusal
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,8 +9,8 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
-from vocator.core.channel.refusal import Refusal
 from vocator.core.channel.tones import CTCSS_50, DCS_104, nearest_codes, neighbours
+from vocator.core.refusal import Refusal
 
 LONGEST_LINE = 300
 TONE_RANGE_HZ = (60.0, 260.0)

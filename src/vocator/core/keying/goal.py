@@ -3,11 +3,11 @@
 from dataclasses import dataclass, field
 
 from vocator.core.channel.channel import Channel, ToneMode, megahertz
-from vocator.core.channel.refusal import Refusal
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Profile, Screen
 from vocator.core.radio.start import StartError, reaches_by_offset, required_values
 from vocator.core.radio.verbs_entry import digits_for, entered_hz
+from vocator.core.refusal import Refusal
 
 
 @dataclass(frozen=True, slots=True)
