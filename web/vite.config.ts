@@ -20,7 +20,7 @@ export default defineConfig({
         globPatterns: ['**/*.{js,css,html,woff2,svg,webmanifest}'],
         runtimeCaching: [
           {
-            urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/'),
+            urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/') && url.pathname !== '/api/clock',
             handler: 'NetworkFirst',
             options: { cacheName: 'api', networkTimeoutSeconds: 4 },
           },

@@ -12,6 +12,7 @@ class Settings(BaseSettings):
     model_config = SettingsConfigDict(env_prefix="VOCATOR_")
 
     database_url: str = "postgresql+psycopg://vocator@127.0.0.1:54329/vocator"
+    elements_url: str = "http://127.0.0.1:8643/elements.json"
     web: Path = Path(__file__).parent.parent.parent / "web" / "dist"
 
 

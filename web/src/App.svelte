@@ -10,6 +10,8 @@
     ['/', 'Bench', 'b'],
     ['/radios', 'Radios', 'r'],
     ['/twin', 'Twin', 't'],
+    ['/passes', 'Passes', 'p'],
+    ['/log', 'Log', 'l'],
     ['/station', 'Station', 's'],
   ] as const;
 
@@ -20,7 +22,7 @@
     ['e', 'it shows something else'],
     ['r', 'read the step aloud'],
     ['t', 'the twin'],
-    ['g then b, r, t, s', 'to bench, radios, twin, station'],
+    ['g then b, r, t, p, l, s', 'to bench, radios, twin, passes, log, station'],
     ['?', 'this list'],
   ] as const;
 
@@ -54,11 +56,12 @@
   }
 
   let onSheet = $derived(route.pathname.startsWith('/sheet/'));
+  let riding = $derived(route.pathname.startsWith('/ride/'));
 </script>
 
 <svelte:window onkeydowncapture={onkeydown} />
 
-<nav class:onsheet={onSheet} aria-label="Places">
+<nav class:onsheet={onSheet} class:riding aria-label="Places">
   <span class="mark">Vocator</span>
   {#each PLACES as [path, words] (path)}
     <a href={path} aria-current={route.pathname === path || (path !== '/' && route.pathname.startsWith(path)) ? 'page' : undefined}>{words}</a>
@@ -156,7 +159,7 @@
       gap: 0;
     }
     nav a {
-      padding: 0 10px;
+      padding: 0 4px;
       flex: 1;
     }
     .mark,
@@ -166,5 +169,8 @@
     nav.onsheet {
       display: none;
     }
+  }
+  nav.riding {
+    display: none;
   }
 </style>

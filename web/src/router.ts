@@ -2,8 +2,12 @@
 import { createRouter } from 'sv-router';
 import Bench from './routes/Bench.svelte';
 import GoalsPage from './routes/GoalsPage.svelte';
+import LogPage from './routes/LogPage.svelte';
+import Passes from './routes/Passes.svelte';
+import PassPage from './routes/PassPage.svelte';
 import RadioPage from './routes/RadioPage.svelte';
 import Radios from './routes/Radios.svelte';
+import RidePage from './routes/RidePage.svelte';
 import SheetPage from './routes/SheetPage.svelte';
 import StationPage from './routes/StationPage.svelte';
 import TwinPage from './routes/TwinPage.svelte';
@@ -14,6 +18,10 @@ const router = createRouter({
   '/radios': Radios,
   '/radios/:id': RadioPage,
   '/goals': GoalsPage,
+  '/passes': Passes,
+  '/passes/:number/:aos': PassPage,
+  '/ride/:number/:aos': RidePage,
+  '/log': LogPage,
   '/twin': TwinPage,
   '/station': StationPage,
   '*': Bench,

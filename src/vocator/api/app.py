@@ -9,12 +9,12 @@ from fastapi.responses import FileResponse, JSONResponse, Response
 from starlette.middleware.base import BaseHTTPMiddleware, RequestResponseEndpoint
 from starlette.requests import Request
 
-from vocator.api import listing, models, problems, radios, sheets, station, twin
+from vocator.api import contacts, listing, models, passes, problems, radios, sheets, station, twin
 from vocator.api.schemas import Problem
 from vocator.settings import settings
 
 CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'"
-PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (404, 409, 422, 501, 503)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (404, 409, 422, 424, 501, 503)}
 
 
 class Policies(BaseHTTPMiddleware):
@@ -39,7 +39,7 @@ def create_app(web: Path | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=600)
     app.add_middleware(Policies)
     problems.install(app)
-    for module in (station, listing, models, radios, sheets, twin):
+    for module in (station, listing, models, radios, sheets, twin, passes, contacts):
         app.include_router(module.router)
     root = (web or settings().web).resolve()
 

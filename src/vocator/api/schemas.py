@@ -89,6 +89,7 @@ class StationShape(Shape):
     longitude_deg: float | None = Field(default=None, ge=-180, le=180)
     height_m: float | None = Field(default=None, ge=-500, le=9000)
     chosen: bool = False
+    mask: list[tuple[float, float]] = Field(default=[], max_length=720)
 
 
 class RegionShape(Shape):

@@ -17,7 +17,10 @@ class NewSheet(Shape):
     label: str | None = Field(default=None, max_length=200)
     power: str | None = Field(default=None, max_length=20)
     row: str | None = Field(default=None, max_length=20)
-    goal: Literal["store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check"] = "store"
+    goal: Literal[
+        "store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check",
+        "auto-shift-on", "auto-shift-off", "assign", "squelch-open", "hear-myself",
+    ] = "store"  # fmt: skip
     way: Literal["long", "short"] | None = None
 
 

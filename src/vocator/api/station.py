@@ -8,6 +8,7 @@ from sqlalchemy import text
 from vocator.api.schemas import Health, LogShape, RegionShape, StationShape
 from vocator.api.store import Store
 from vocator.core.keeping.records import Station
+from vocator.core.orbit.horizon_mask import mask_of
 from vocator.files.region_yaml import load_region, region_names
 from vocator.storage.repositories import LogRepository, StationRepository
 
@@ -25,14 +26,19 @@ def health(store: Store) -> Health:
 def read_station(store: Store) -> StationShape:
     """Return the station."""
     station = asdict(StationRepository(store).get())
-    return StationShape(**{**station, "may_send_on": list(station["may_send_on"])})
+    return StationShape(**{**station, "may_send_on": list(station["may_send_on"]), "mask": list(station["mask"])})
 
 
 @router.put("/station")
 def save_station(given: StationShape, store: Store) -> StationShape:
     """Save the station."""
     station = Station(
-        **{**given.model_dump(), "may_send_on": tuple(given.may_send_on), "call_sign": given.call_sign.strip().upper()}
+        **{
+            **given.model_dump(),
+            "may_send_on": tuple(given.may_send_on),
+            "call_sign": given.call_sign.strip().upper(),
+            "mask": mask_of(given.mask).points,
+        }
     )
     StationRepository(store).save(station)
     return read_station(store)

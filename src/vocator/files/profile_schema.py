@@ -47,6 +47,8 @@ class UnitsFile(_Strict):
     names: list[str]
     bands: list[str] = []
     owns: dict[str, str] = {}
+    hears: Literal["one", "turns", "while_sending"] = "one"
+    hears_when: dict[str, str] = {}
 
 
 class InsertFile(_Strict):

@@ -134,6 +134,8 @@ class _Builder:
             given.units.word,
             self._unit_bands(),
             self._unit_of(),
+            given.units.hears,
+            self._puts(("units",), "hears_when", given.units.hears_when),
             given.slots.first,
             *_slot_names(given.slots),
             given.slots.digits,

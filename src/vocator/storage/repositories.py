@@ -36,11 +36,15 @@ class StationRepository:
         if row is None:
             return Station()
         fields = {name: getattr(row, name) for name in asdict(Station())}
-        return Station(**{**fields, "may_send_on": tuple(row.may_send_on)})
+        return Station(**{**fields, "may_send_on": tuple(row.may_send_on), "mask": tuple((a, e) for a, e in row.mask)})
 
     def save(self, station: Station) -> None:
         """Save the station in place of the one before."""
-        fields: dict[str, Any] = {**asdict(station), "may_send_on": list(station.may_send_on)}
+        fields: dict[str, Any] = {
+            **asdict(station),
+            "may_send_on": list(station.may_send_on),
+            "mask": [list(p) for p in station.mask],
+        }
         self.session.merge(StationRow(id=STATION_ID, **fields))
 
 

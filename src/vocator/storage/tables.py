@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, Boolean, DateTime, Float, ForeignKey, Integer, String, Text
+from sqlalchemy import JSON, BigInteger, Boolean, DateTime, Float, ForeignKey, Integer, String, Text
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -30,6 +30,7 @@ class StationRow(Base):
     longitude_deg: Mapped[float | None] = mapped_column(Float)
     height_m: Mapped[float | None] = mapped_column(Float)
     chosen: Mapped[bool] = mapped_column(Boolean)
+    mask: Mapped[list[list[float]]] = mapped_column(Json)
 
 
 class RadioRow(Base):
@@ -108,3 +109,47 @@ class LogRow(Base):
     text: Mapped[str] = mapped_column(Text)
     proof: Mapped[str] = mapped_column(Text)
     outcome: Mapped[str | None] = mapped_column(String(20))
+
+
+class ElementSetRow(Base):
+    """The newest element set of a satellite."""
+
+    __tablename__ = "element_set"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    name: Mapped[str] = mapped_column(String(60))
+    epoch_utc: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    fields: Mapped[dict[str, Any]] = mapped_column(Json)
+    source: Mapped[str] = mapped_column(String(120))
+    fetched_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    chosen: Mapped[bool] = mapped_column(Boolean)
+
+
+class ChosenPassRow(Base):
+    """A pass that the operator means to work, with the page's choice of radios and way."""
+
+    __tablename__ = "chosen_pass"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    aos_utc: Mapped[datetime] = mapped_column(DateTime(timezone=True), primary_key=True)
+    query: Mapped[str] = mapped_column(String(300))
+
+
+class ContactRow(Base):
+    """A contact."""
+
+    __tablename__ = "contact"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    at_utc: Mapped[datetime] = mapped_column(DateTime(timezone=True), index=True)
+    call_sign: Mapped[str] = mapped_column(String(60))
+    grid: Mapped[str] = mapped_column(String(60))
+    satellite: Mapped[str] = mapped_column(String(60))
+    mode: Mapped[str] = mapped_column(String(60))
+    tx_hz: Mapped[int | None] = mapped_column(BigInteger)
+    rx_hz: Mapped[int | None] = mapped_column(BigInteger)
+    report_sent: Mapped[str] = mapped_column(String(20))
+    report_received: Mapped[str] = mapped_column(String(20))
+    my_call: Mapped[str] = mapped_column(String(20))
+    my_grid: Mapped[str] = mapped_column(String(20))
+    note: Mapped[str] = mapped_column(Text)

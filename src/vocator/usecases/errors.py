@@ -46,3 +46,14 @@ class Unproven(Exception):
 
     def __str__(self) -> str:
         return f"the sheet is not shown, it was refuted from the start '{self.start}' at step {self.step + 1}: {self.seen}"
+
+
+@dataclass(eq=False)
+class NotReached(Exception):
+    """A service that gave no usable answer; what is kept here stays as it is."""
+
+    what: str
+    why: str
+
+    def __str__(self) -> str:
+        return f"{self.what}: {self.why}. What is kept here stays; try again later, or take a file."

@@ -37,6 +37,7 @@ KINDS = (
 OTHER_KINDS = {
     "erase": "erase", "read back": "read-back", "reverse check": "reverse-check", "find a tone": "find-tone", "find a code": "find-code",
     "automatic shift on": "auto-shift-on", "automatic shift off": "auto-shift-off", "assign a free key": "assign", "squelch held open": "squelch-open",
+    "hear while sending": "hear-myself",
     "group": "group",
 }  # fmt: skip
 """Kinds that are not told by the channel alone, with the goal's own word."""

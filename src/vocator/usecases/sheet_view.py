@@ -8,6 +8,7 @@ from typing import Any
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.keying.operator import Frame
+from vocator.core.keying.radio_goals import RADIO_GOALS
 from vocator.core.keying.sheet import Step, grouped
 from vocator.core.keying.speech import caps, say_action
 from vocator.core.radio.actions import parse_actions
@@ -22,16 +23,17 @@ def sheet_view(made: MadeSheet) -> dict[str, Any]:
     chapters = answer.pop("chapters")
     titles = [chapter["title"] for chapter in chapters for _ in chapter["steps"]]
     steps = [_step_view(made, n, titles[n], frame) for n, frame in enumerate(made.run.frames)]
+    of_radio = made.goal.kind in RADIO_GOALS
     return {
         **answer,
-        "slot_text": made.twin.profile.slot_text(made.goal.slot),
+        "slot_text": "" if of_radio else made.twin.profile.slot_text(made.goal.slot),
         "radio_name": made.twin.profile.name,
         "region": made.twin.profile.region,
-        "sum": worked_sum(made),
+        "sum": [] if of_radio else worked_sum(made),
         "steps": steps,
         "pages": _pages(made.sheet.steps(), titles),
         "written_at": _last_before_read_back(titles),
-        "read_back_at": len(titles) - 1 if titles[-1] == "Read back" else None,
+        "read_back_at": len(titles) - 1 if titles[-1] == "Read back" and not of_radio else None,
         "parts": [],
         "saved_s": 0.0,
     }

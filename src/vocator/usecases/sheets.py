@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
 from vocator.core.keying.goal import Goal
+from vocator.core.keying.radio_goals import RADIO_GOALS
 from vocator.files.channels_csv import read_channels
 from vocator.files.region_yaml import load_region
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
@@ -21,6 +22,10 @@ from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_view import batch_view, sheet_view
 
 STORING = ("store", "group")
+OF_RADIO = {
+    "auto-shift-on": "automatic shift on", "auto-shift-off": "automatic shift off", "assign": "assign a free key",
+    "squelch-open": "hold the squelch open", "hear-myself": "hear yourself while you send",
+}  # fmt: skip
 SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
 
 
@@ -152,6 +157,11 @@ def _kept(radio: Radio, made: MadeSheet, request: SheetRequest, other: MadeSheet
         goal.kind, f"{request.line.strip()} {SOUGHT.get(goal.kind, '')}".strip()
     )
     title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
+    if goal.kind in RADIO_GOALS:
+        slot, title = (
+            "",
+            " ".join(part for part in (OF_RADIO[goal.kind], goal.row, goal.key if goal.kind == "assign" else "") if part),
+        )
     content = {
         **view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name,
         "way": request.way, "other_way": other.as_dict()["counts"] if other else None,
@@ -187,6 +197,12 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
     if not one.done:
         if before.status is SheetStatus.DONE:
             SheetRepository(session).set_status(after.id, SheetStatus.OPEN)
+        return
+    if content["goal_kind"] in RADIO_GOALS:
+        if len(after.ticked) == len(content["steps"]):
+            proof = f"proven from {content['proof']['starts']} starts"
+            LogRepository(session).add(LogEntry(one.at, content["my_name"], "", f"set: {after.title}", proof))
+            SheetRepository(session).set_status(after.id, SheetStatus.DONE)
         return
     part = next((p for p in content.get("parts", []) if p["first"] <= one.step <= p["last"]), None)
     at = part or {"slot": after.slot, "channel": content["goal"]["channel"], **content}

@@ -21,6 +21,14 @@ export type GoalTable = Schemas['GoalTable'];
 export type Tick = Schemas['TickShape'];
 export type SumLine = Schemas['SumLine'];
 export type LogLine = Schemas['LogShape'];
+export type Plan = Schemas['PassPlanShape'];
+export type PassList = Schemas['PassList'];
+export type ListedPass = Schemas['ListedPass'];
+export type Satellite = Schemas['SatelliteShape'];
+export type Rehearsal = Schemas['RehearsalShape'];
+export type Score = Schemas['ScoreShape'];
+export type Contact = Schemas['ContactShape'];
+export type ContactIn = Schemas['ContactIn'];
 export type Problem = Schemas['Problem'];
 
 /** A request that the server refused, or that did not reach it (status 0). */
@@ -51,6 +59,15 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
     throw new Refused({ ...problem, status: answer.status });
   }
   return (answer.status === 204 ? undefined : await answer.json()) as T;
+}
+
+/** Send a file as it is. */
+export async function sendFile<T>(path: string, file: Blob): Promise<T> {
+  const answer = await fetch(`/api${path}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file }).catch(() => {
+    throw new Refused({ status: 0, title: 'The server does not answer', detail: 'Nothing was sent; choose the file again when it is back.' });
+  });
+  if (!answer.ok) throw new Refused({ ...(await answer.json().catch(() => ({}))), status: answer.status });
+  return (await answer.json()) as T;
 }
 
 export const get = <T>(path: string) => call<T>('GET', path);

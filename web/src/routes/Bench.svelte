@@ -5,6 +5,8 @@
   import FirstRun from '../lib/bench/FirstRun.svelte';
   import Keypad from '../lib/bench/Keypad.svelte';
   import { Listing } from '../lib/bench/listing.svelte';
+  import { get, type ListedPass } from '../lib/api';
+  import { clock, until } from '../lib/passes/time.svelte';
   import RadioStrip from '../lib/bench/RadioStrip.svelte';
   import WorkedSum from '../lib/bench/WorkedSum.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -15,16 +17,24 @@
   let letters = $state(false);
   let typing = $state(false);
   let radios: HTMLElement | undefined = $state();
+  let pass = $state<ListedPass | null>(null);
+  let named = $state<ListedPass | null>(null);
+  let now = $state(Date.now());
   let phone = $state(window.matchMedia('(max-width: 700px)').matches);
 
   onMount(() => {
     if (data.loaded) void data.load();
     if (listing.line) void listing.ask();
+    get<ListedPass | null>('/passes/next').then((p) => (pass = p), () => {});
+    const clockTimer = window.setInterval(() => (now = Date.now()), 15_000);
     if (!phone) field?.focus();
     const media = window.matchMedia('(max-width: 700px)');
     const onchange = () => (phone = media.matches);
     media.addEventListener('change', onchange);
-    return () => media.removeEventListener('change', onchange);
+    return () => {
+      media.removeEventListener('change', onchange);
+      window.clearInterval(clockTimer);
+    };
   });
 
   // When the server is back, what it could not answer is asked again.
@@ -35,6 +45,15 @@
       if (!data.loaded) void data.load();
     });
   });
+
+  // A satellite's name is a line too: it leads to its next pass.
+  $effect(() => {
+    const text = listing.line.trim();
+    named = null;
+    if (!/^[a-z][a-z0-9 -]{2,}$/i.test(text)) return;
+    get<ListedPass | null>(`/passes/next?satellite=${encodeURIComponent(text)}`).then((p) => text === listing.line.trim() && (named = p), () => {});
+  });
+  const passHref = (p: ListedPass): string => `/passes/${p.number}/${encodeURIComponent(p.aos_utc)}`;
 
   const EXAMPLES = ['147.33 + 103.5', '448.775 minus 5 t118.8 DEPOT', '146.55', 'in 146.73 out 147.33', '442.1 d023 narrow'];
 
@@ -83,7 +102,9 @@
       aria-describedby="understood"
     />
     <div id="understood" aria-live="polite" class="understood">
-      {#if listing.refused}
+      {#if named}
+        <a class="urgent next" href={passHref(named)}><b>{named.satellite}: next pass {until(named.aos_utc, now)}</b> <span>{clock.day(named.aos_utc)} {clock.time(named.aos_utc, false)}, {Math.round(named.max_elevation_deg)}° high</span></a>
+      {:else if listing.refused}
         <div class="harm" role="alert">
           <b>{listing.refused.where ?? listing.refused.title}: {listing.refused.found ?? listing.refused.detail}</b><br />
           {#if listing.refused.allowed}Allowed: {listing.refused.allowed}. {listing.refused.do}{/if}
@@ -142,6 +163,9 @@
   <section class="radios" aria-label="My radios" bind:this={radios}>
     {#if urgent}
       <a class="urgent" class:next={!listing.line.trim()} href={urgent.href}><b>{urgent.text}</b> <span>{urgent.small}</span></a>
+    {/if}
+    {#if pass}
+      <a class="urgent" href={passHref(pass)}><b>Next pass: {pass.satellite} {until(pass.aos_utc, now)}</b> <span>{Math.round(pass.max_elevation_deg)}° high{pass.picked ? ', picked' : ''}</span></a>
     {/if}
     {#if data.radios.length}
       {#each data.radios as radio, at (radio.id)}

@@ -2,17 +2,19 @@
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
   import { onMount } from 'svelte';
-  import { get, put, type Region, type Station } from '../lib/api';
+  import { get, put, type Region, type Schemas, type Station } from '../lib/api';
   import { forget, keep, recall } from '../lib/keep';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
 
-  const EMPTY: Station = { call_sign: '', region: 'r2', may_send_on: [], receive: 'open', way: 'long', theme: 'day', latitude_deg: null, longitude_deg: null, height_m: null, chosen: false };
+  const EMPTY: Station = { call_sign: '', region: 'r2', may_send_on: [], receive: 'open', way: 'long', theme: 'day', latitude_deg: null, longitude_deg: null, height_m: null, chosen: false, mask: [] };
 
   let regions = $state<Region[]>([]);
   let draft = $state<Station>(recall<Station | null>('station-draft', null) ?? shell.station ?? EMPTY);
   let trouble = $state('');
   let saved = $state(false);
+  let grid = $state('');
+  let maskText = $state<string | null>(recall<string | null>('mask-draft', null));
   let changed = $state(recall<Station | null>('station-draft', null) !== null);
 
   onMount(async () => {
@@ -39,6 +41,28 @@
     touch();
   }
 
+  const maskLines = (points: number[][]): string => points.map(([azimuth, elevation]) => `${azimuth} ${elevation}`).join('\n');
+
+  /** Read the mask as typed: an azimuth and an elevation a line; null where a line is none. */
+  function maskPoints(): [number, number][] | null {
+    if (maskText === null) return draft.mask as [number, number][];
+    const lines = maskText.split('\n').filter((line) => line.trim());
+    const points = lines.map((line) => line.trim().split(/[\s,;]+/).map((part) => Number(part.replace(',', '.'))));
+    return points.every((p) => p.length === 2 && p.every(Number.isFinite)) ? (points as [number, number][]) : null;
+  }
+
+  async function toGrid(): Promise<void> {
+    try {
+      const site = await get<Schemas['SiteShape']>(`/grid/${encodeURIComponent(grid.trim())}`);
+      draft.latitude_deg = site.latitude_deg;
+      draft.longitude_deg = site.longitude_deg;
+      trouble = '';
+      touch();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
   const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
   async function save(event: SubmitEvent): Promise<void> {
@@ -48,11 +72,18 @@
       trouble = 'Latitude, longitude and height are numbers: 49.5, -57.8, 40.';
       return;
     }
+    const mask = maskPoints();
+    if (!mask) {
+      trouble = 'The horizon mask has a line that is not two numbers: azimuth and elevation in degrees, for example 135 12.';
+      return;
+    }
     try {
-      shell.station = await put<Station>('/station', { ...$state.snapshot(draft), theme: shell.theme, chosen: true });
+      shell.station = await put<Station>('/station', { ...$state.snapshot(draft), mask, theme: shell.theme, chosen: true });
       draft = { ...shell.station };
       keep('station', $state.snapshot(shell.station));
       forget('station-draft');
+      forget('mask-draft');
+      maskText = null;
       changed = false;
       saved = true;
       trouble = '';
@@ -91,6 +122,9 @@
         <label>Longitude, °<Input class="field" value={draft.longitude_deg ?? ''} inputmode="decimal" onchange={(e: Event) => (draft.longitude_deg = number((e.currentTarget as HTMLInputElement).value))} /></label>
         <label>Height, m<Input class="field" value={draft.height_m ?? ''} inputmode="decimal" onchange={(e: Event) => (draft.height_m = number((e.currentTarget as HTMLInputElement).value))} /></label>
       </div>
+      <div class="gridrow"><label>or a grid square<Input class="field" bind:value={grid} maxlength={8} autocomplete="off" placeholder="GN19" /></label><button type="button" class="act" disabled={!grid.trim()} onclick={toGrid}>Take its middle</button></div>
+      <label>Horizon mask: azimuth and lowest free elevation in degrees, a line each
+        <textarea class="field" rows="4" value={maskText ?? maskLines(draft.mask)} oninput={(e) => { maskText = e.currentTarget.value; keep('mask-draft', maskText); }} placeholder="0 3&#10;135 14"></textarea></label>
     </section>
     <section>
       <h2>Preferences</h2>
@@ -175,6 +209,15 @@
     display: grid;
     grid-template-columns: repeat(3, 1fr);
     gap: 8px;
+  }
+  .gridrow {
+    display: flex;
+    gap: 8px;
+    align-items: end;
+    margin-bottom: 12px;
+  }
+  .gridrow label {
+    margin: 0;
   }
   .themes {
     display: flex;

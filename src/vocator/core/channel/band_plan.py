@@ -8,6 +8,8 @@ from dataclasses import dataclass
 
 from vocator.core.channel.channel import Width
 
+SATELLITE_RASTER_HZ = 2_500
+
 
 @dataclass(frozen=True, slots=True)
 class Span:
@@ -86,8 +88,9 @@ class BandPlan:
         return next((s for s in self.receive_only if hz in s), None)
 
     def on_raster(self, hz: int) -> bool:
-        """Whether ``hz`` stands on one of the rasters in use."""
-        return any(hz % raster == 0 for raster in self.rasters_hz)
+        """Whether ``hz`` stands on one of the rasters in use; Doppler sets use finer places among the satellites."""
+        fine = hz % SATELLITE_RASTER_HZ == 0 and self.satellite_span(hz) is not None
+        return fine or any(hz % raster == 0 for raster in self.rasters_hz)
 
     def nearest_on_raster(self, hz: int) -> int:
         """Return the raster frequency that a shortened ``hz`` most likely stands for.

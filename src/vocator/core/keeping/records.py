@@ -35,7 +35,8 @@ class Station:
     """The operator's station and preferences.
 
     ``may_send_on`` names the bands of the region pack that may be sent on; empty means
-    listening only.  Position in degrees, height in metres above sea.
+    listening only.  Position in degrees, height in metres above sea; ``mask`` holds points of
+    azimuth and lowest free elevation in degrees.
     """
 
     call_sign: str = ""
@@ -48,6 +49,7 @@ class Station:
     longitude_deg: float | None = None
     height_m: float | None = None
     chosen: bool = False
+    mask: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

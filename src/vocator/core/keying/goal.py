@@ -16,7 +16,7 @@ class Goal:
 
     ``group`` stores the channel, puts it into a group of slots and keeps memory mode to it.
     Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off``,
-    ``squelch-open`` (of the side ``row``), and ``assign``, whose ``key`` reads ``P3=CTCSS``.
+    ``squelch-open`` (of the side ``row``), ``hear-myself`` (one side hears while the other sends), and ``assign``, whose ``key`` reads ``P3=CTCSS``.
 
     ``channel`` is what the slot shall hold, so that receive only stands as simplex with
     ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed.

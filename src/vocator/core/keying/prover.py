@@ -132,6 +132,10 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
             return "the squelch is not held open"
         if end.unit == unit:
             return "the side held open is the main one: PTT would send there"
+    if goal.kind == "hear-myself":
+        for setting, value in twin.profile.hears_when:
+            if twin.get(end, setting) != value:
+                return f"{twin.settings[setting].name} is left so that the other side is silent while sending"
     wanted = start.free
     if goal.kind == "assign":
         key, _, name = goal.key.partition("=")
@@ -143,7 +147,7 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
 def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     slot = twin.profile.slot_text(goal.slot)
     stored = end.slots[goal.slot]
-    if goal.kind in ("assign", "squelch-open") or goal.kind.startswith("auto-shift-"):
+    if goal.kind in ("assign", "squelch-open", "hear-myself") or goal.kind.startswith("auto-shift-"):
         if end.slots != start.slots:
             return "a slot was changed"
     elif goal.kind == "erase":

@@ -12,7 +12,7 @@ from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
 AUTO_SHIFT = {"auto-shift-on": "on", "auto-shift-off": "off"}
-RADIO_GOALS = (*AUTO_SHIFT, "assign", "squelch-open")
+RADIO_GOALS = (*AUTO_SHIFT, "assign", "squelch-open", "hear-myself")
 WORTH_ASSIGNING = (Means.TONE, Means.SEND_TONE, Means.SHIFT)
 """What owners who program a whole area put on free keys."""
 
@@ -32,6 +32,12 @@ def plan_radio_goal(twin: Twin, goal: Goal) -> Sheet:
         ready(draft, routes, held)
         _hold_open(draft, routes, held)
         changes = (f"{held.row} in VFO mode",)
+    elif goal.kind == "hear-myself":
+        wanted = heard_while_sending(twin)
+        ready(draft, routes, goal)
+        why = "the other side goes on hearing while you send: headphones, or it howls"
+        set_all(draft, routes, wanted, dict.fromkeys(wanted, why), "Set")
+        changes = tuple(f"{twin.settings[s].name} {twin.settings[s].domain.text(v)}" for s, v in wanted.items())
     else:
         key, setting = free_key(twin, goal.key)
         ready(draft, routes, goal)
@@ -59,6 +65,13 @@ def squelch_of(twin: Twin) -> int:
     raise Beyond(
         "squelch", "this radio holds no side's squelch open", "Hold the key that opens it while you listen, or use two radios."
     )
+
+
+def heard_while_sending(twin: Twin) -> dict[int, int]:
+    """Return the settings, with their values, that let one side hear while the other sends; raises Beyond."""
+    if twin.profile.hears != "while_sending":
+        raise Beyond("full duplex", "this radio does not hear while it sends", "Use a second radio for the downlink.")
+    return dict(twin.profile.hears_when)
 
 
 def _hold_open(draft: Draft, routes: Routes, goal: Goal) -> None:

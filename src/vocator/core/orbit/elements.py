@@ -5,7 +5,7 @@ error of time.
 """
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 from enum import StrEnum
 
@@ -71,8 +71,6 @@ class Elements:
 
     def moved(self, by: timedelta) -> "Elements":
         """Return the same orbit with its epoch moved, for made-up data that must stay young."""
-        from dataclasses import replace
-
         return replace(self, epoch_utc=self.epoch_utc + by)
 
 

@@ -379,6 +379,8 @@ class Profile:
     unit_word: str
     unit_bands: tuple[int, ...]
     unit_of: tuple[tuple[str, int], ...]
+    hears: str
+    hears_when: tuple[tuple[int, int], ...]
     first_slot: int
     slot_texts: tuple[str, ...]
     slot_keys: tuple[str, ...]

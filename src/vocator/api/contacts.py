@@ -1,0 +1,53 @@
+"""The contact log."""
+
+from dataclasses import asdict
+
+from fastapi import APIRouter, Response
+
+from vocator.api.pass_schemas import ContactShape, ContactsIn, ImportedShape, RefusedRecord
+from vocator.api.passes import Body
+from vocator.api.sheet_schemas import Kept
+from vocator.api.store import Store
+from vocator.core.keeping.contacts import Contact
+from vocator.usecases.contacts import adif_of, contacts_view, csv_of, import_adif, keep_contacts, remove_contact
+
+router = APIRouter(prefix="/api/contacts", tags=["contacts"])
+
+
+@router.get("")
+def contacts(store: Store) -> list[ContactShape]:
+    """Return the log, the latest first."""
+    return [ContactShape.model_validate(c) for c in contacts_view(store)]
+
+
+@router.post("")
+def keep(given: ContactsIn, store: Store) -> Kept:
+    """Keep contacts, perhaps stamped while the server was away; sending them twice is harmless."""
+    return Kept(ids=keep_contacts(store, [Contact(**c.model_dump()) for c in given.contacts]))
+
+
+@router.get(".adi")
+def adif(store: Store) -> Response:
+    """Return the log as ADIF."""
+    return Response(
+        adif_of(store), media_type="text/plain", headers={"Content-Disposition": 'attachment; filename="contacts.adi"'}
+    )
+
+
+@router.get(".csv")
+def as_csv(store: Store) -> Response:
+    """Return the log as CSV."""
+    return Response(csv_of(store), media_type="text/csv", headers={"Content-Disposition": 'attachment; filename="contacts.csv"'})
+
+
+@router.post("/import")
+def take(raw: Body, store: Store) -> ImportedShape:
+    """Take the contacts of an ADIF file that are not there yet."""
+    made = asdict(import_adif(store, raw))
+    return ImportedShape(**{**made, "refused": [RefusedRecord(record=n, why=why) for n, why in made["refused"]]})
+
+
+@router.delete("/{contact_id}", status_code=204)
+def remove(contact_id: str, store: Store) -> None:
+    """Take a contact out."""
+    remove_contact(store, contact_id)

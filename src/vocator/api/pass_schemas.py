@@ -1,0 +1,420 @@
+"""The shapes of satellites, passes, Doppler sets, cards and contacts."""
+
+from datetime import datetime
+from typing import Literal
+
+from pydantic import Field
+
+from vocator.api.schemas import Shape
+
+
+class TransponderShape(Shape):
+    """What a satellite hears and sends."""
+
+    uplink_hz: int
+    downlink_hz: int
+    access_tone: str | None
+    arming_tone: str | None
+    timer_s: float
+    mode: str
+
+
+class WayShort(Shape):
+    """A radio that can work a satellite alone, and how."""
+
+    radio_id: int
+    radio: str
+    way: str
+    words: str
+
+
+class SatelliteShape(Shape):
+    """A satellite and the age of its elements."""
+
+    number: int
+    name: str
+    epoch_utc: datetime
+    age_days: float
+    age_class: Literal["fine", "note", "warn", "coarse"]
+    age_words: str
+    source: str
+    fetched_at: datetime
+    chosen: bool
+    perigee_km: int
+    apogee_km: int
+    inclination_deg: float
+    transponder: TransponderShape | None
+    ways: list[WayShort] = []
+
+
+class ChosenShape(Shape):
+    """Whether a satellite is among those whose passes are shown."""
+
+    chosen: bool
+
+
+class TakenShape(Shape):
+    """What came of fetching or importing elements."""
+
+    taken: int
+    older: int
+    unusable: list[str]
+    left_out: int
+
+
+class WindowShape(Shape):
+    """A part of a pass above the mask."""
+
+    start_utc: datetime
+    end_utc: datetime
+
+
+class PassShape(Shape):
+    """One pass."""
+
+    number: int
+    satellite: str
+    aos_utc: datetime
+    tca_utc: datetime
+    closest_utc: datetime
+    los_utc: datetime
+    max_elevation_deg: float
+    azimuth_aos_deg: int
+    azimuth_tca_deg: int
+    azimuth_los_deg: int
+    range_km: int
+    windows: list[WindowShape]
+    whole: bool
+
+
+class ListedPass(PassShape):
+    """A pass in the list."""
+
+    picked: bool
+    workable: bool
+
+
+class WithoutShape(Shape):
+    """A satellite without a pass, and why."""
+
+    satellite: str
+    reason: str
+
+
+class PassList(Shape):
+    """The passes of a span."""
+
+    start_utc: datetime
+    days: float
+    satellites: list[SatelliteShape]
+    passes: list[ListedPass]
+    without: list[WithoutShape]
+    masked: bool
+
+
+class SiteShape(Shape):
+    """Where one stands."""
+
+    latitude_deg: float
+    longitude_deg: float
+    grid: str
+
+
+class PlanRadio(Shape):
+    """A radio of the plan."""
+
+    id: int
+    name: str
+    model_name: str
+
+
+class WayPart(Shape):
+    """What one radio does: both links or one, on which side."""
+
+    radio: int
+    link: str
+    side: str | None
+
+
+class WayOfWorkingShape(Shape):
+    """A way of working with these radios."""
+
+    way: str
+    words: str
+    possible: bool
+    why: str
+    loses: str
+    recommended: bool
+    taken: bool
+    parts: list[WayPart]
+
+
+class TrackPoint(Shape):
+    """Where the satellite stands and where both links are, seconds after its rise."""
+
+    s: float
+    azimuth_deg: float
+    elevation_deg: float
+    range_km: int
+    downlink_hz: int
+    uplink_hz: int
+
+
+class MemoryShape(Shape):
+    """One memory of the set."""
+
+    downlink_hz: int
+    uplink_hz: int
+    from_utc: datetime
+    to_utc: datetime
+    seconds: int
+
+
+class LateShape(Shape):
+    """What changing late costs."""
+
+    seconds: int
+    worst_hz: int
+
+
+class SetShape(Shape):
+    """The Doppler set; ``fast`` is the link that moves."""
+
+    fast: Literal["downlink", "uplink"]
+    step_hz: int
+    slow_step_hz: int
+    step_choices: list[int]
+    wanted_worst_hz: int
+    reached: bool
+    memories: list[MemoryShape]
+    worst_hz: int
+    mean_hz: int
+    worst_downlink_hz: int
+    worst_uplink_hz: int
+    plain_worst_hz: int
+    plain_mean_hz: int
+    late: list[LateShape]
+
+
+class SetRow(Shape):
+    """A channel in a slot; ``memory`` counts from 0, -1 arming, -2 the link that stays."""
+
+    radio: int
+    slot: str
+    slot_text: str
+    label: str
+    line: str
+    memory: int
+    side: str | None
+
+
+class SetUp(Shape):
+    """What is set beside the memories."""
+
+    radio: int
+    goal: str
+    side: str | None
+    slot: str
+
+
+class CardLine(Shape):
+    """One line of the pass card."""
+
+    at_utc: datetime
+    kind: str
+    words: str
+    memory: int
+    azimuth_deg: int
+    elevation_deg: int
+    clock: str
+    fists: str
+
+
+class DopplerSum(Shape):
+    """Nominal, shift, wanted, memory, what is left."""
+
+    words: str
+    nominal_hz: int
+    shift_hz: int
+    wanted_hz: int
+    memory_hz: int
+    left_hz: int
+
+
+class SpotShape(Shape):
+    """The footprint at a moment."""
+
+    at_utc: datetime
+    latitude_deg: float
+    longitude_deg: float
+    height_km: int
+    radius_deg: float
+    radius_km: int
+    squares: int
+    fields: list[str]
+
+
+class GridTimes(Shape):
+    """When a grid is in the footprint during the pass; null where never."""
+
+    grid: str
+    in_utc: datetime | None
+    out_utc: datetime | None
+
+
+class PassPlanShape(Shape):
+    """One pass made ready; enough to ride it without the server."""
+
+    satellite: SatelliteShape
+    site: SiteShape
+    mask: list[list[float]]
+    pass_: PassShape = Field(alias="pass")
+    transponder: TransponderShape
+    may_send: bool
+    radios: list[PlanRadio]
+    ways: list[WayOfWorkingShape]
+    track: list[TrackPoint]
+    set: SetShape
+    rows: list[SetRow]
+    set_up: list[SetUp]
+    card: list[CardLine]
+    sums: list[DopplerSum]
+    footprint: list[SpotShape]
+    grids: list[GridTimes]
+    manners: list[str]
+    arming: str
+
+
+class PickShape(Shape):
+    """A pass to put among the picked ones, or to take out."""
+
+    number: int
+    aos_utc: datetime
+    picked: bool
+    query: str = Field(default="", max_length=300)
+
+
+class RehearsalMemory(Shape):
+    """What one memory hears and reaches, second by second."""
+
+    downlink_off_hz: list[int]
+    uplink_off_hz: list[int]
+    heard: list[int]
+    through: list[int]
+
+
+class OtherShape(Shape):
+    """Somebody else on the satellite."""
+
+    call: str
+    grid: str
+    strong: bool
+
+
+class RehearsalShape(Shape):
+    """A pass second by second."""
+
+    seconds: int
+    memories: list[RehearsalMemory]
+    others: list[OtherShape | None]
+    armed_at_start: bool
+
+
+class TurnedShape(Shape):
+    """A memory turned to."""
+
+    at_s: float
+    memory: int
+
+
+class RideShape(Shape):
+    """A rehearsed ride."""
+
+    turned: list[TurnedShape] = Field(max_length=500)
+    contacts_s: list[float] = Field(default=[], max_length=500)
+
+
+class ScoreShape(Shape):
+    """How it went."""
+
+    in_tune_percent: int
+    worst_hz: int
+    mean_late_s: float | None
+    changes: int
+    changes_made: int
+    contacts: int
+    contacts_good: int
+    words: str
+
+
+class MadeSheets(Shape):
+    """The sheets that were made for a pass."""
+
+    ids: list[str]
+
+
+class ClockShape(Shape):
+    """The server's time, for comparing."""
+
+    now_utc: datetime
+
+
+class ContactIn(Shape):
+    """A contact as the page sends it; the page makes the id."""
+
+    id: str = Field(min_length=8, max_length=60)
+    at_utc: datetime
+    call_sign: str = Field(default="", max_length=60)
+    grid: str = Field(default="", max_length=10)
+    satellite: str = Field(default="", max_length=60)
+    mode: str = Field(default="FM", max_length=20)
+    tx_hz: int | None = Field(default=None, ge=0, le=300_000_000_000)
+    rx_hz: int | None = Field(default=None, ge=0, le=300_000_000_000)
+    report_sent: str = Field(default="", max_length=20)
+    report_received: str = Field(default="", max_length=20)
+    note: str = Field(default="", max_length=2000)
+
+
+class ContactsIn(Shape):
+    """Contacts to keep."""
+
+    contacts: list[ContactIn] = Field(max_length=500)
+
+
+class ContactShape(Shape):
+    """A contact in the log."""
+
+    id: str
+    at_utc: datetime
+    call_sign: str
+    grid: str
+    satellite: str
+    mode: str
+    tx_hz: int | None
+    rx_hz: int | None
+    report_sent: str
+    report_received: str
+    my_call: str
+    my_grid: str
+    note: str
+    band: str
+    sat_mode: str
+    duplicate_of_utc: datetime | None
+    distance_km: int | None
+    bearing_deg: int | None
+
+
+class RefusedRecord(Shape):
+    """A record that was not taken."""
+
+    record: int
+    why: str
+
+
+class ImportedShape(Shape):
+    """What came of an import."""
+
+    taken: int
+    there_already: int
+    refused: list[RefusedRecord]
+    notes: list[str]

@@ -1,0 +1,188 @@
+"""Satellites, their passes, one pass made ready, its rehearsal."""
+
+from datetime import UTC, datetime
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Depends, Query, Request, Response
+
+from vocator.api.pass_schemas import (
+    ChosenShape,
+    ClockShape,
+    ListedPass,
+    MadeSheets,
+    PassList,
+    PassPlanShape,
+    PickShape,
+    RehearsalShape,
+    RideShape,
+    SatelliteShape,
+    ScoreShape,
+    SiteShape,
+    TakenShape,
+)
+from vocator.api.store import Store
+from vocator.core.orbit.grid import place_of
+from vocator.core.refusal import Refusal
+from vocator.files.elements_any import MOST_BYTES
+from vocator.settings import settings
+from vocator.storage.orbit_repositories import ElementRepository
+from vocator.usecases.pass_list import calendar, next_pass, passes_view, pick
+from vocator.usecases.pass_plan import Choice, PassPlan, csv_of, plan_pass, set_up_goals
+from vocator.usecases.pass_view import plan_view
+from vocator.usecases.rehearse import Turned, rehearsal_view, score
+from vocator.usecases.satellites import Taken, export, fetch, find, satellite_view, take_file
+from vocator.usecases.sheets import open_batch, open_sheet
+
+router = APIRouter(prefix="/api", tags=["passes"])
+
+
+def _now() -> datetime:
+    return datetime.now(UTC)
+
+
+def _utc(at: datetime) -> datetime:
+    return at.replace(tzinfo=UTC) if at.tzinfo is None else at.astimezone(UTC)
+
+
+async def body_of(request: Request) -> bytes:
+    """Read a file sent as the body; raises Refusal above the limit."""
+    raw = bytearray()
+    async for chunk in request.stream():
+        raw += chunk
+        if len(raw) > MOST_BYTES:
+            raise Refusal(f"more than {MOST_BYTES:,} bytes", "file", f"up to {MOST_BYTES:,} bytes", "Split the file.")
+    return bytes(raw)
+
+
+Body = Annotated[bytes, Depends(body_of)]
+
+
+@router.get("/clock")
+def clock() -> ClockShape:
+    """Return the server's time."""
+    return ClockShape(now_utc=_now())
+
+
+@router.get("/grid/{grid}")
+def grid_place(grid: str) -> SiteShape:
+    """Return the middle of a grid square."""
+    site = place_of(grid)
+    return SiteShape(latitude_deg=round(site.latitude_deg, 4), longitude_deg=round(site.longitude_deg, 4), grid=grid)
+
+
+@router.get("/satellites")
+def satellites(store: Store) -> list[SatelliteShape]:
+    """Return the satellites kept here."""
+    return [SatelliteShape.model_validate(satellite_view(k, _now())) for k in ElementRepository(store).all()]
+
+
+def _taken(taken: Taken) -> TakenShape:
+    return TakenShape(taken=taken.taken, older=taken.older, unusable=list(taken.unusable), left_out=taken.left_out)
+
+
+@router.post("/satellites/fetch")
+def fetch_elements(store: Store) -> TakenShape:
+    """Fetch elements from the element service."""
+    return _taken(fetch(store, settings().elements_url))
+
+
+@router.post("/satellites/import")
+def import_elements(raw: Body, store: Store, name: Annotated[str, Query(max_length=100)] = "") -> TakenShape:
+    """Keep the sets of a file: OMM as JSON or CSV, or two-line sets."""
+    return _taken(take_file(store, raw, name))
+
+
+@router.get("/satellites/elements.{form}")
+def export_elements(form: str, store: Store) -> Response:
+    """Return all kept sets as a file."""
+    text, media = export(store, form)
+    return Response(text, media_type=media, headers={"Content-Disposition": f'attachment; filename="elements.{form}"'})
+
+
+@router.patch("/satellites/{number}")
+def choose(number: int, given: ChosenShape, store: Store) -> SatelliteShape:
+    """Take a satellite among those whose passes are shown, or out."""
+    find(store, number)
+    ElementRepository(store).choose(number, given.chosen)
+    store.flush()
+    return SatelliteShape.model_validate(satellite_view(find(store, number), _now()))
+
+
+@router.get("/passes")
+def passes(store: Store, start: datetime | None = None, days: Annotated[float, Query(gt=0, le=10)] = 3) -> PassList:
+    """Return the passes of a span."""
+    return PassList.model_validate(passes_view(store, _utc(start) if start else _now(), days, _now()))
+
+
+@router.get("/passes/next")
+def coming(store: Store, satellite: Annotated[str, Query(max_length=60)] = "") -> ListedPass | None:
+    """Return the next pass worth working, null where there is none."""
+    found = next_pass(store, _now(), satellite)
+    return ListedPass.model_validate(found) if found else None
+
+
+@router.get("/passes/calendar.ics")
+def picked_calendar(store: Store) -> Response:
+    """Return the picked passes as iCalendar."""
+    return Response(
+        calendar(store, _now()), media_type="text/calendar", headers={"Content-Disposition": 'attachment; filename="passes.ics"'}
+    )
+
+
+@router.put("/passes/picked")
+def set_picked(given: PickShape, store: Store) -> PickShape:
+    """Pick a pass, or take it out."""
+    pick(store, given.number, _utc(given.aos_utc), given.picked, given.query)
+    return given
+
+
+def choice_of(
+    radio: Annotated[list[int] | None, Query()] = None,
+    way: Annotated[str | None, Query(max_length=20)] = None,
+    memories: Annotated[int | None, Query(ge=1, le=20)] = None,
+    worst_hz: Annotated[int | None, Query(ge=100, le=100_000)] = None,
+    step_hz: int | None = None,
+    first: Annotated[str | None, Query(max_length=20)] = None,
+    grid: Annotated[list[str] | None, Query()] = None,
+) -> Choice:
+    """Read what was chosen for a pass."""
+    return Choice(tuple(radio or ()), way, memories, worst_hz, step_hz, first or None, tuple(grid or ()))
+
+
+Chosen = Annotated[Choice, Depends(choice_of)]
+
+
+def _plan(store: Any, number: int, aos: datetime, choice: Choice) -> PassPlan:
+    return plan_pass(store, number, _utc(aos), choice)
+
+
+@router.get("/passes/{number}/{aos}")
+def one_pass(number: int, aos: datetime, choice: Chosen, store: Store) -> PassPlanShape:
+    """Return one pass made ready."""
+    return PassPlanShape.model_validate(plan_view(store, _plan(store, number, aos, choice), choice, _now()))
+
+
+@router.get("/passes/{number}/{aos}/rehearsal")
+def rehearsal(number: int, aos: datetime, choice: Chosen, store: Store) -> RehearsalShape:
+    """Return a pass second by second."""
+    return RehearsalShape.model_validate(rehearsal_view(_plan(store, number, aos, choice)))
+
+
+@router.post("/passes/{number}/{aos}/score")
+def ride_score(number: int, aos: datetime, given: RideShape, choice: Chosen, store: Store) -> ScoreShape:
+    """Return how a rehearsed ride went."""
+    turned = [Turned(t.at_s, t.memory) for t in given.turned]
+    return ScoreShape.model_validate(score(_plan(store, number, aos, choice), turned, given.contacts_s))
+
+
+@router.post("/passes/{number}/{aos}/sheets", status_code=201)
+def make_sheets(number: int, aos: datetime, choice: Chosen, store: Store) -> MadeSheets:
+    """Make the proven sheets that put a pass into the radios: the memories, then what is set beside them."""
+    plan = _plan(store, number, aos, choice)
+    ids = []
+    for n, radio in enumerate(plan.radios):
+        if any(r.radio == n for r in plan.rows):
+            ids.append(open_batch(store, radio.id, csv_of(plan, n)).id)
+    for one in set_up_goals(plan):
+        ids.append(open_sheet(store, plan.radios[one.radio].id, one.slot, "", None, None, one.goal, one.side).id)
+    return MadeSheets(ids=ids)

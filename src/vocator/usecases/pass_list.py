@@ -1,0 +1,135 @@
+"""The passes of the chosen satellites over the station, and with which of my radios each can be worked."""
+
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from vocator.core.onair.satellites import Transponder
+from vocator.core.orbit.passes import Pass, find_passes
+from vocator.core.outing.working import WORDS, judge
+from vocator.files.ics import PassEvent, write_ics
+from vocator.storage.orbit_repositories import ChosenPass, ChosenPassRepository, ElementRepository
+from vocator.storage.repositories import RadioRepository, StationRepository
+from vocator.usecases.satellites import find, satellite_view, site_and_mask, transponder_of
+from vocator.usecases.twins import twin_of
+
+WORKABLE_DEG = 10.0
+"""Below it a pass is listed but not called workable: ground and trees take it."""
+MOST_DAYS = 10
+PAST = timedelta(hours=1)
+
+
+@dataclass(frozen=True, slots=True)
+class WithRadio:
+    """The recommended way of one of my radios for a satellite."""
+
+    radio_id: int
+    radio: str
+    way: str
+    words: str
+
+
+def workable_with(session: Session, found: Transponder) -> list[WithRadio]:
+    """Return the radios that can work a satellite alone, each with its recommended way."""
+    region = StationRepository(session).get().region
+    ways = []
+    for radio in RadioRepository(session).all():
+        twin = twin_of(radio.model, radio.firmware, region)
+        best = judge([twin], found.downlink_hz, found.uplink_hz)[0]
+        if best.possible:
+            ways.append(WithRadio(radio.id, radio.name, str(best.way), WORDS[best.way]))
+    return ways
+
+
+def passes_view(session: Session, start: datetime, days: float, now: datetime) -> dict[str, Any]:
+    """Return all passes of a span with what is told of the satellites without one; raises Refusal without a place."""
+    site, mask = site_and_mask(session)
+    kept = ElementRepository(session).all(chosen_only=True)
+    found = find_passes([k.elements for k in kept], site, start, min(days, MOST_DAYS), mask)
+    picked = {(c.number, round(c.aos_utc.timestamp())) for c in ChosenPassRepository(session).all()}
+    links = {k.elements.number: transponder_of(k.elements) for k in kept}
+    ways = {number: workable_with(session, link) if link else [] for number, link in links.items()}
+    return {
+        "start_utc": start,
+        "days": days,
+        "satellites": [{**satellite_view(k, now), "ways": [_way(w) for w in ways[k.elements.number]]} for k in kept],
+        "passes": [
+            {
+                **pass_view(p),
+                "picked": (p.number, round(p.aos_utc.timestamp())) in picked,
+                "workable": bool(ways[p.number]) and workable(p),
+            }
+            for p in found.passes
+        ],
+        "without": [{"satellite": w.satellite, "reason": w.reason} for w in found.without],
+        "masked": bool(mask.points),
+    }
+
+
+def _way(way: WithRadio) -> dict[str, Any]:
+    return {"radio_id": way.radio_id, "radio": way.radio, "way": way.way, "words": way.words}
+
+
+def workable(found: Pass) -> bool:
+    """Whether a pass is high enough, and free for a minute at least."""
+    free = sum((w.end_utc - w.start_utc).total_seconds() for w in found.windows)
+    return found.max_elevation_deg >= WORKABLE_DEG and free >= 60
+
+
+def pass_view(found: Pass) -> dict[str, Any]:
+    """Return a pass as the page shows it."""
+    return {
+        "number": found.number, "satellite": found.satellite, "aos_utc": found.aos_utc, "tca_utc": found.tca_utc,
+        "closest_utc": found.closest_utc, "los_utc": found.los_utc, "max_elevation_deg": round(found.max_elevation_deg, 1),
+        "azimuth_aos_deg": round(found.azimuth_aos_deg), "azimuth_tca_deg": round(found.azimuth_tca_deg),
+        "azimuth_los_deg": round(found.azimuth_los_deg), "range_km": round(found.range_tca_km),
+        "windows": [{"start_utc": w.start_utc, "end_utc": w.end_utc} for w in found.windows], "whole": found.whole,
+    }  # fmt: skip
+
+
+def next_pass(session: Session, now: datetime, satellite: str = "") -> dict[str, Any] | None:
+    """Return the next workable pass within a day, a picked one first, of a satellite if one is named; else None."""
+    station = StationRepository(session).get()
+    if station.latitude_deg is None or station.longitude_deg is None:
+        return None
+    coming = [p for p in passes_view(session, now, 1.0, now)["passes"] if p["los_utc"] > now]
+    if satellite:
+        own = [p for p in coming if p["satellite"].casefold() == satellite.strip().casefold()]
+        return next((p for p in own if p["workable"]), None) or next(iter(own), None)
+    return next((p for p in coming if p["picked"]), None) or next((p for p in coming if p["workable"]), None)
+
+
+def pick(session: Session, number: int, aos_utc: datetime, picked: bool, query: str = "") -> None:
+    """Put a pass among those the operator means to work, or take it out; raises NotFound."""
+    find(session, number)
+    chosen = ChosenPassRepository(session)
+    if picked:
+        chosen.put(ChosenPass(number, aos_utc, query))
+    else:
+        chosen.remove(number, aos_utc)
+
+
+def calendar(session: Session, now: datetime) -> bytes:
+    """Return the picked passes as iCalendar."""
+    site, mask = site_and_mask(session)
+    events = []
+    for chosen in ChosenPassRepository(session).all():
+        kept = ElementRepository(session).get(chosen.number)
+        if kept is None:
+            continue
+        around = find_passes([kept.elements], site, chosen.aos_utc - timedelta(minutes=5), 0.02, mask).passes
+        near = [p for p in around if abs((p.aos_utc - chosen.aos_utc).total_seconds()) < 300]
+        for p in near[:1]:
+            events.append(
+                PassEvent(
+                    f"{p.number}-{p.aos_utc:%Y%m%dT%H%M}@vocator",
+                    f"{p.satellite}, {p.max_elevation_deg:.0f}° high",
+                    f"Rises at {p.azimuth_aos_deg:.0f}°, highest {p.tca_utc:%H:%M:%S} UTC at {p.azimuth_tca_deg:.0f}°, "
+                    f"sets at {p.azimuth_los_deg:.0f}°. Antenna on before PTT; never call what you do not hear.",
+                    p.aos_utc.astimezone(UTC),
+                    p.los_utc.astimezone(UTC),
+                )
+            )
+    return write_ics(events, now)

@@ -1,0 +1,97 @@
+"""Rehearse a pass: what every memory would hear and reach each second, and the score of a ride."""
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from vocator.core.onair.satellites import clarity, stronger, talking
+from vocator.core.orbit.doppler import LIGHT_KM_S
+from vocator.core.refusal import Refusal
+from vocator.usecases.pass_plan import PassPlan
+
+STEP_S = 1.0
+LEVELS = 5
+
+
+@dataclass(frozen=True, slots=True)
+class Turned:
+    """The memory that was turned to, so many seconds after the rise."""
+
+    at_s: float
+    memory: int
+
+
+def rehearsal_view(plan: PassPlan) -> dict[str, Any]:
+    """Return, second by second and memory by memory, how far off tune both links are and how clear they come.
+
+    Off tune in hertz, clear in levels 0 to 5.  Also who else talks, and when the strong station
+    has the receiver.
+    """
+    begins, ends = plan.sky.seconds(plan.found.aos_utc), plan.sky.seconds(plan.found.los_utc)
+    seconds = np.arange(begins, ends, STEP_S)
+    rate = plan.sky.look(seconds).range_rate_km_s
+    heard = plan.link.downlink_hz * (1 - rate / LIGHT_KM_S)
+    memories = []
+    for m in plan.set.memories:
+        down = m.downlink_hz - heard
+        up = m.uplink_hz * (1 - rate / LIGHT_KM_S) - plan.link.uplink_hz
+        memories.append(
+            {
+                "downlink_off_hz": [round(float(v)) for v in down],
+                "uplink_off_hz": [round(float(v)) for v in up],
+                "heard": [round(clarity(float(v)) * LEVELS) for v in down],
+                "through": [round(clarity(float(v)) * LEVELS) for v in up],
+            }
+        )
+    others = []
+    for s in range(len(seconds)):
+        now = talking(float(s))
+        others.append({"call": now[0], "grid": now[1], "strong": stronger(float(s))} if now else None)
+    return {"seconds": len(seconds), "memories": memories, "others": others, "armed_at_start": plan.link.arming_tone is None}
+
+
+def score(plan: PassPlan, turned: list[Turned], contacts_s: list[float]) -> dict[str, Any]:
+    """Return how a rehearsed ride went: time within the wanted mistuning, mean lateness, overs made in the clear.
+
+    Raises Refusal for a memory that the set does not have.
+    """
+    count = len(plan.set.memories)
+    for t in turned:
+        if not 0 <= t.memory < count:
+            raise Refusal(f"memory {t.memory + 1}", "rehearsal", f"1 to {count}", "Start the rehearsal anew.")
+    curve, fast = plan.curve, plan.set.fast
+    wanted = curve.downlink_hz if fast == "downlink" else curve.uplink_hz
+    tuned = np.array([m.downlink_hz if fast == "downlink" else m.uplink_hz for m in plan.set.memories], float)
+    order = sorted(turned, key=lambda t: t.at_s)
+    marks, places = [t.at_s for t in order], [0, *(t.memory for t in order)]
+    on = np.array(places)[np.searchsorted(marks, curve.seconds, side="right")]
+    off = np.abs(wanted - tuned[on])
+    limit = max(plan.set.downlink.worst_hz if fast == "downlink" else plan.set.uplink.worst_hz, 2_500) + 50
+    wanted_at = [(m.from_utc - curve.start_utc).total_seconds() for m in plan.set.memories]
+    late = [min((t.at_s - wanted_at[k] for t in order if t.memory == k), key=abs, default=None) for k in range(1, count)]
+    made = [x for x in late if x is not None]
+    good = [s for s in contacts_s if _clear(curve.seconds, off, s) and not stronger(s)]
+    part = float(np.mean(off <= limit))
+    return {
+        "in_tune_percent": round(100 * part),
+        "worst_hz": round(float(off.max())),
+        "mean_late_s": round(float(np.mean(np.abs(made))), 1) if made else None,
+        "changes": count - 1,
+        "changes_made": len(made),
+        "contacts": len(contacts_s),
+        "contacts_good": len(good),
+        "words": _words(part, len(made), count - 1),
+    }
+
+
+def _clear(seconds: "np.ndarray[Any, Any]", off: "np.ndarray[Any, Any]", at_s: float) -> bool:
+    return clarity(float(off[min(int(np.searchsorted(seconds, at_s)), len(off) - 1)])) > 0
+
+
+def _words(part: float, made: int, changes: int) -> str:
+    if made < changes:
+        return f"{changes - made} of {changes} changes were not made: turn when the ring is empty."
+    if part >= 0.95:
+        return "In tune nearly all the time: ready for the real one."
+    return "All changes made; be a little quicker, most of all near the highest point."

@@ -1,0 +1,225 @@
+<!-- The logs: contacts on the air, and the work on radios. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { get, remove, sendFile, type Contact, type ContactIn, type LogLine, type Schemas } from '../lib/api';
+  import { contacts } from '../lib/passes/ride.svelte';
+  import { clock, compass, megahertz } from '../lib/passes/time.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+
+  let list = $state<Contact[]>([]);
+  let work = $state<LogLine[]>([]);
+  let loaded = $state(false);
+  let trouble = $state('');
+  let told = $state('');
+  let filter = $state('');
+  let file: HTMLInputElement | undefined = $state();
+  const fresh = (): ContactIn => ({ id: crypto.randomUUID(), at_utc: new Date().toISOString(), call_sign: '', grid: '', satellite: '', mode: 'FM', tx_hz: null, rx_hz: null, report_sent: '', report_received: '', note: '' });
+  let draft = $state(fresh());
+
+  onMount(() => void load());
+
+  async function load(): Promise<void> {
+    try {
+      await contacts.send();
+      [list, work] = await Promise.all([get<Contact[]>('/contacts'), get<LogLine[]>('/log?count=200')]);
+      loaded = true;
+      trouble = '';
+      shell.reach = 'ok';
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  let waiting = $derived(contacts.queue.filter((q) => !list.some((c) => c.id === q.id)));
+  const has = (...texts: string[]): boolean => !filter.trim() || texts.join(' ').toLowerCase().includes(filter.trim().toLowerCase());
+  let shown = $derived(list.filter((c) => has(c.call_sign, c.grid, c.satellite, c.note, c.band)));
+  let done = $derived(work.filter((w) => has(w.radio, w.slot, w.text)));
+
+  async function add(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    await save(draft);
+    draft = fresh();
+  }
+
+  async function save(one: ContactIn): Promise<void> {
+    await contacts.keep($state.snapshot(one));
+    if (contacts.queue.some((c) => c.id === one.id)) {
+      trouble = 'Kept on this device; the server did not take it yet. If it stays so, look at the grid: two letters, two digits.';
+      return;
+    }
+    await load();
+  }
+
+  const asIn = (c: Contact): ContactIn => ({ id: c.id, at_utc: c.at_utc, call_sign: c.call_sign, grid: c.grid, satellite: c.satellite, mode: c.mode, tx_hz: c.tx_hz, rx_hz: c.rx_hz, report_sent: c.report_sent, report_received: c.report_received, note: c.note });
+
+  async function drop(c: Contact): Promise<void> {
+    try {
+      await remove(`/contacts/${c.id}`);
+      await load();
+      told = `${c.call_sign || 'The stamp'} was taken out.`;
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function take(): Promise<void> {
+    const chosen = file?.files?.[0];
+    if (!chosen) return;
+    try {
+      const made = await sendFile<Schemas['ImportedShape']>('/contacts/import', chosen);
+      told = [`${made.taken} taken`, made.there_already ? `${made.there_already} were there already` : '', ...made.notes, ...made.refused.map((r) => `record ${r.record}: ${r.why}`)].filter(Boolean).join('; ');
+      trouble = '';
+      await load();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+    if (file) file.value = '';
+  }
+</script>
+
+<main class="page">
+  <header>
+    <h1>Log</h1>
+    <input class="field find" type="search" placeholder="Find a call, grid, radio" aria-label="Find in both logs" bind:value={filter} />
+    <button type="button" class="act" onclick={() => clock.toggle()}>{clock.utc ? 'UTC' : `Local, ${clock.name}`}</button>
+  </header>
+  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  {#if told}<p role="status">{told}</p>{/if}
+
+  <section>
+    <div class="head"><h2>Contacts</h2>
+      <a class="act" href="/api/contacts.adi" download>ADIF</a><a class="act" href="/api/contacts.csv" download>CSV</a>
+      <button type="button" class="act" onclick={() => file?.click()}>Take ADIF</button><input bind:this={file} type="file" hidden accept=".adi,.adif,.txt" aria-label="ADIF file" onchange={take} />
+    </div>
+    <form class="new" onsubmit={add}>
+      <input class="field" required placeholder="call sign" aria-label="Call sign" autocapitalize="characters" autocomplete="off" maxlength="20" bind:value={draft.call_sign} />
+      <input class="field short" placeholder="grid" aria-label="Grid" autocomplete="off" maxlength="6" bind:value={draft.grid} />
+      <input class="field" placeholder="satellite" aria-label="Satellite" autocomplete="off" maxlength="40" bind:value={draft.satellite} />
+      <input class="field short" placeholder="sent" aria-label="Report sent" autocomplete="off" maxlength="6" bind:value={draft.report_sent} />
+      <input class="field short" placeholder="received" aria-label="Report received" autocomplete="off" maxlength="6" bind:value={draft.report_received} />
+      <button class="act next" onclick={() => (draft.at_utc = new Date().toISOString())}>Contact now</button>
+    </form>
+    {#if waiting.length}<p class="caution">{waiting.length} kept on this device, not yet sent: {waiting.map((w) => w.call_sign || clock.time(w.at_utc)).join(', ')}</p>{/if}
+    {#if shown.length}
+      <table>
+        <thead><tr><th scope="col">{clock.name}</th><th scope="col">Call sign</th><th scope="col">Grid</th><th scope="col">Satellite</th><th scope="col" class="wide">Up, down</th><th scope="col" class="n wide">Way</th><th scope="col"></th></tr></thead>
+        <tbody>
+          {#each shown as c (c.id)}
+            <tr>
+              <td class="when">{clock.day(c.at_utc)} <b>{clock.time(c.at_utc)}</b></td>
+              <td><input class="field call" aria-label="Call sign of {clock.time(c.at_utc)}" placeholder="who was it?" bind:value={c.call_sign} onchange={() => save(asIn(c))} />{#if c.duplicate_of_utc}<br /><span class="dup">worked before in this pass, {clock.time(c.duplicate_of_utc)}</span>{/if}</td>
+              <td><input class="field short" aria-label="Grid of {clock.time(c.at_utc)}" maxlength="6" bind:value={c.grid} onchange={() => save(asIn(c))} /></td>
+              <td>{c.satellite}{c.sat_mode ? ` ${c.sat_mode}` : ''}</td>
+              <td class="wide">{c.tx_hz ? megahertz(c.tx_hz) : ''} {c.rx_hz ? megahertz(c.rx_hz) : ''}</td>
+              <td class="n wide">{c.distance_km !== null ? `${c.distance_km} km ${compass(c.bearing_deg ?? 0)}` : ''}</td>
+              <td><button type="button" class="act plain" aria-label="Take out {c.call_sign || clock.time(c.at_utc)}" onclick={() => drop(c)}>Take out</button></td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {:else if loaded}<p>{filter ? 'None like that.' : 'No contact yet. A ride stamps them with one key; here they can be typed.'}</p>{/if}
+  </section>
+
+  <section>
+    <h2>Work on radios</h2>
+    {#if done.length}
+      <table>
+        <thead><tr><th scope="col">{clock.name}</th><th scope="col">Radio</th><th scope="col">Slot</th><th scope="col">What</th><th scope="col" class="wide">Proof</th></tr></thead>
+        <tbody>{#each done as w (w.id)}<tr><td class="when">{clock.day(w.at)} <b>{clock.time(w.at, false)}</b></td><td>{w.radio}</td><td>{w.slot}</td><td>{w.text}</td><td class="wide">{w.proof}</td></tr>{/each}</tbody>
+      </table>
+    {:else if loaded}<p>{filter ? 'None like that.' : 'Nothing yet. What a sheet wrote and read back is noted here.'}</p>{/if}
+  </section>
+</main>
+
+<style>
+  .page {
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 12px 20px 32px;
+    box-sizing: border-box;
+  }
+  header,
+  .head,
+  .new {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+  }
+  h1 {
+    margin: 0 auto 0 0;
+    font-size: 28px;
+  }
+  h2 {
+    margin: 0 auto 0 0;
+    font-size: 20px;
+  }
+  section {
+    border-top: 3px solid var(--ink);
+    margin-top: 14px;
+    padding-top: 12px;
+  }
+  .new {
+    margin: 12px 0;
+  }
+  .new .field {
+    width: 150px;
+    box-sizing: border-box;
+  }
+  .new .short,
+  td .short {
+    width: 104px;
+  }
+  td .call {
+    width: 150px;
+    font-weight: 700;
+  }
+  td .field {
+    box-sizing: border-box;
+  }
+  table {
+    border-collapse: collapse;
+    width: 100%;
+  }
+  th,
+  td {
+    text-align: left;
+    padding: 5px 12px 5px 0;
+    border-top: 1px solid var(--rule);
+  }
+  thead th {
+    border: 0;
+    font-weight: 400;
+    color: var(--quiet);
+  }
+  .n {
+    text-align: right;
+  }
+  .when {
+    white-space: nowrap;
+  }
+  .dup {
+    font-weight: 700;
+  }
+  @media (max-width: 700px) {
+    .page {
+      padding: 8px 10px 32px;
+    }
+    .wide {
+      display: none;
+    }
+    .when {
+      white-space: normal;
+    }
+    td .call {
+      width: 118px;
+    }
+    td .short {
+      width: 84px;
+    }
+    .find {
+      flex: 1;
+      min-width: 0;
+    }
+  }
+</style>

@@ -1,0 +1,369 @@
+<!-- One pass: how to work it, which memories, when to turn, where to point. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { data } from '../lib/bench/data.svelte';
+  import { get, post, put, type ListedPass, type PassList, type Plan, type Schemas } from '../lib/api';
+  import { keep, recall } from '../lib/keep';
+  import CardTable from '../lib/passes/CardTable.svelte';
+  import { Choice, passPath } from '../lib/passes/choice';
+  import Footprint from '../lib/passes/Footprint.svelte';
+  import SkyPlot from '../lib/passes/SkyPlot.svelte';
+  import Staircase from '../lib/passes/Staircase.svelte';
+  import { clock, compass, kilohertz, megahertz, span, until } from '../lib/passes/time.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+  import { navigate, route } from '../router';
+
+  const number = route.params.number ?? '';
+  const aos = decodeURIComponent(route.params.aos ?? '');
+  const KEPT = `pass ${number} ${aos}`;
+  let choice = $state(new Choice(window.location.search));
+  let plan = $state.raw<Plan | null>(recall<Plan | null>(KEPT, null));
+  let trouble = $state('');
+  let busy = $state('');
+  let grid = $state('');
+  let picked = $state(false);
+  let now = $state(Date.now());
+
+  onMount(() => {
+    void load();
+    if (!data.loaded) void data.load();
+    const at = recall<PassList | null>('passes', null)?.passes.find((p: ListedPass) => String(p.number) === number && p.aos_utc === aos);
+    picked = at?.picked ?? false;
+    const timer = window.setInterval(() => (now = Date.now()), 1000);
+    return () => window.clearInterval(timer);
+  });
+
+  async function load(): Promise<void> {
+    busy = 'Working it out…';
+    try {
+      plan = await get<Plan>(`${passPath(number, aos)}${choice.with('', null)}`);
+      keep(KEPT, plan);
+      trouble = '';
+      shell.reach = 'ok';
+    } catch (error) {
+      trouble = shell.note(error);
+    } finally {
+      busy = '';
+    }
+  }
+
+  function choose(part: string, value: string | string[] | null): void {
+    const text = choice.with(part, value);
+    choice = new Choice(text);
+    window.history.replaceState(window.history.state, '', window.location.pathname + text);
+    void load();
+  }
+
+  let ids = $derived(plan?.radios.map((r) => String(r.id)) ?? []);
+  let way = $derived(plan?.ways.find((w) => w.taken));
+  let coarse = $derived(plan?.satellite.age_class === 'coarse');
+  let ride = $derived(`/ride/${number}/${encodeURIComponent(aos)}${choice.with('', null)}`);
+
+  async function sheets(): Promise<void> {
+    busy = 'Writing and proving the sheets…';
+    try {
+      const made = await post<Schemas['MadeSheets']>(`${passPath(number, aos)}/sheets${choice.with('', null)}`, {});
+      await data.load();
+      shell.say(made.ids.length > 1 ? `${made.ids.length} sheets were written; they wait on the Bench. This is the first.` : 'The sheet was written.');
+      navigate(`/sheet/${made.ids[0]}`);
+    } catch (error) {
+      trouble = shell.note(error);
+    } finally {
+      busy = '';
+    }
+  }
+
+  async function pick(): Promise<void> {
+    try {
+      await put('/passes/picked', { number: Number(number), aos_utc: aos, picked: !picked, query: choice.with('', null).slice(0, 300) });
+      picked = !picked;
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  function addGrid(event: SubmitEvent): void {
+    event.preventDefault();
+    if (grid.trim()) choose('grid', [...choice.query.getAll('grid'), grid.trim()]);
+    grid = '';
+  }
+</script>
+
+<main class="page">
+  {#if !plan}
+    {#if trouble}<p class="harm" role="alert">{trouble}</p><a class="act" href="/passes">To the passes</a>{:else}<p class="quiet">{busy}</p>{/if}
+  {:else}
+    <header>
+      <div class="title">
+        <a href="/passes" class="back">Passes</a>
+        <h1>{plan.pass.satellite}, {Math.round(plan.pass.max_elevation_deg)}° high</h1>
+        <p>{clock.day(plan.pass.aos_utc)} <b class="clock">{clock.time(plan.pass.aos_utc, !coarse)}</b> {compass(plan.pass.azimuth_aos_deg)} to <b class="clock">{clock.time(plan.pass.los_utc, !coarse)}</b> {compass(plan.pass.azimuth_los_deg)}, {until(plan.pass.aos_utc, now)}
+          <button type="button" class="act plain zone" onclick={() => clock.toggle()}>{clock.name}</button></p>
+      </div>
+      <div class="acts">
+        <button type="button" class="act" class:next={plan.rows.length > 0} onclick={sheets} disabled={!plan.rows.length || !!busy}>{busy || 'Write the sheets'}</button>
+        <a class="act" href={ride}>Ride</a>
+        <a class="act" href={`${ride}${ride.includes('?') ? '&' : '?'}rehearse=10`}>Rehearse</a>
+        <button type="button" class="act" aria-pressed={picked} onclick={pick}>{picked ? 'Picked' : 'Pick'}</button>
+        <button type="button" class="act" onclick={() => window.print()}>Print</button>
+      </div>
+    </header>
+    {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+    {#if plan.satellite.age_words}<p class="caution">{plan.satellite.age_words}.</p>{/if}
+    {#if !plan.may_send}<p class="caution">Station does not say that you may send on {megahertz(plan.transponder.uplink_hz)}: this pass is for listening. Your licence and local rules come first.</p>{/if}
+
+    <div class="sheet">
+      <section class="how">
+        <h2>Work it with</h2>
+        <div class="radios">
+          {#each [0, 1] as n (n)}
+            {#if n === 0 || ids.length}
+              <select class="field" aria-label={n ? 'Second radio' : 'Radio'} value={ids[n] ?? ''} onchange={(e) => { const next = [...ids]; next[n] = e.currentTarget.value; choose('radio', next.filter(Boolean)); }}>
+                {#if n}<option value="">and no other</option>{:else if !ids.length}<option value="">no radio yet</option>{/if}
+                {#each data.radios as r (r.id)}{#if String(r.id) !== ids[1 - n]}<option value={String(r.id)}>{r.name}</option>{/if}{/each}
+              </select>
+            {/if}
+          {/each}
+        </div>
+        <ul class="ways">
+          {#each plan.ways as w (w.way)}
+            <li class:taken={w.taken} class:not={!w.possible}>
+              <label><input type="radio" name="way" disabled={!w.possible} checked={w.taken} onchange={() => choose('way', w.way)} />
+                <span><b>{w.words}</b>{w.recommended ? ' (best here)' : ''}<br />{w.possible ? `${w.why}. ${w.loses}` : `Not possible: ${w.why}.`}</span></label>
+            </li>
+          {/each}
+        </ul>
+        {#if !plan.ways.length}<p class="caution">Add a radio to see how to work this satellite. <a class="act" href="/radios">To Radios</a></p>{/if}
+        {#if plan.arming}<p class="arming caution">{plan.arming}</p>{/if}
+        <SkyPlot {plan} at={now} />
+      </section>
+
+      <section class="set">
+        <h2>{plan.set.memories.length} {plan.set.memories.length === 1 ? 'memory' : 'memories'}: the {plan.set.fast} goes {plan.set.fast === 'uplink' ? 'up' : 'down'}</h2>
+        <Staircase {plan} at={now} />
+        <p>At worst <b>{(plan.set.worst_hz / 1000).toFixed(1)} kHz</b> off tune, {(plan.set.mean_hz / 1000).toFixed(1)} in the mean; five memories 5 kHz apart: {(plan.set.plain_worst_hz / 1000).toFixed(1)} and {(plan.set.plain_mean_hz / 1000).toFixed(1)}. The other link: {((plan.set.fast === 'downlink' ? plan.set.worst_uplink_hz : plan.set.worst_downlink_hz) / 1000).toFixed(1)} at worst.
+          {#if !plan.set.reached}<b>The wanted {(plan.set.wanted_worst_hz / 1000).toFixed(1)} kHz cannot be kept on this grid.</b>{/if}</p>
+        <p>Changing late: {#each plan.set.late.slice(1) as l (l.seconds)}<span class="late">{l.seconds} s <b>{(l.worst_hz / 1000).toFixed(1)}</b></span>{/each} kHz at worst.</p>
+        <div class="tune">
+          <label>At worst <select class="field" value={String(plan.set.wanted_worst_hz)} onchange={(e) => choose('worst_hz', e.currentTarget.value)}>{#each [1500, 2500, 3500, 5000] as hz (hz)}<option value={String(hz)}>{(hz / 1000).toFixed(1)} kHz</option>{/each}</select></label>
+          <label>Step <select class="field" value={String(plan.set.step_hz)} onchange={(e) => choose('step_hz', e.currentTarget.value)}>{#each plan.set.step_choices as hz (hz)}<option value={String(hz)}>{hz / 1000} kHz</option>{/each}</select></label>
+          <label>Memories <select class="field" value={choice.query.get('memories') ?? ''} onchange={(e) => choose('memories', e.currentTarget.value)}><option value="">as needed</option>{#each [1, 2, 3, 4, 5, 7] as n (n)}<option value={String(n)}>{n}</option>{/each}</select></label>
+          <label>First slot <input class="field slot" value={choice.query.get('first') ?? plan.rows[0]?.slot_text ?? ''} onchange={(e) => choose('first', e.currentTarget.value.trim())} /></label>
+        </div>
+        <details>
+          <summary>The sum</summary>
+          <table class="sum"><caption class="visually-hidden">Doppler, worked</caption>
+            <thead><tr><th></th>{#each plan.sums as s (s.words)}<th scope="col">{s.words}</th>{/each}</tr></thead>
+            <tbody>
+              <tr><th scope="row">nominal</th>{#each plan.sums as s (s.words)}<td>{(s.nominal_hz / 1e6).toFixed(5)}</td>{/each}</tr>
+              <tr><th scope="row">shift, kHz</th>{#each plan.sums as s (s.words)}<td>{kilohertz(s.shift_hz, 2)}</td>{/each}</tr>
+              <tr><th scope="row">wanted</th>{#each plan.sums as s (s.words)}<td>{(s.wanted_hz / 1e6).toFixed(5)}</td>{/each}</tr>
+              <tr><th scope="row">memory</th>{#each plan.sums as s (s.words)}<td>{(s.memory_hz / 1e6).toFixed(5)}</td>{/each}</tr>
+              <tr><th scope="row">left, kHz</th>{#each plan.sums as s (s.words)}<td>{kilohertz(s.left_hz, 2)}</td>{/each}</tr>
+            </tbody>
+          </table>
+        </details>
+      </section>
+
+      <section class="card">
+        <h2>Card</h2>
+        <CardTable {plan} />
+        <p class="free">Free sky: {plan.pass.windows.length ? plan.pass.windows.map((w) => `${clock.time(w.start_utc)} to ${clock.time(w.end_utc)}`).join(', ') : 'none above your mask'}.</p>
+        <ul class="manners">{#each plan.manners as m (m)}<li>{m}</li>{/each}</ul>
+      </section>
+    </div>
+
+    <section>
+      <h2>Channels to store</h2>
+      <table class="rows">
+        <thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col">Channel</th><th scope="col">Held</th>{#if ids.length > 1 || way?.parts.some((p) => p.side)}<th scope="col">On</th>{/if}</tr></thead>
+        <tbody>
+          {#each plan.rows as r (r.radio + r.slot)}
+            <tr><td><b>{r.slot_text}</b></td><td>{r.label || '–'}</td><td>{r.line}</td>
+              <td>{r.memory >= 0 ? span(plan.set.memories[r.memory]!.seconds) : r.memory === -1 ? '2 s, to arm' : 'all the time'}</td>
+              {#if ids.length > 1 || way?.parts.some((p) => p.side)}<td>{plan.radios[r.radio]!.name}{r.side ? `, ${r.side}` : ''}</td>{/if}</tr>
+          {/each}
+        </tbody>
+      </table>
+      {#if plan.set_up.length}<p>Beside them, as sheets of their own: {plan.set_up.map((s) => ({ 'hear-myself': 'hear yourself while you send', 'squelch-open': `squelch of ${s.side} held open`, 'read-back': `${s.side} to slot ${s.slot}` })[s.goal] ?? s.goal).join('; ')}.</p>{/if}
+      <p class="quiet">Satellite slots have no check on the air: no test calls outside a pass.</p>
+    </section>
+
+    <section>
+      <h2>Who hears it</h2>
+      <Footprint {plan} />
+      <form class="grids" onsubmit={addGrid}>
+        <label>Grid <input class="field" bind:value={grid} placeholder="FN25" maxlength="6" autocomplete="off" /></label>
+        <button class="act">When is it in?</button>
+        {#each plan.grids as g (g.grid)}
+          <span><b>{g.grid}</b> {g.in_utc && g.out_utc ? `in ${clock.time(g.in_utc)}, out ${clock.time(g.out_utc)}` : 'never in this pass'}
+            <button type="button" class="act plain" aria-label="Take {g.grid} out" onclick={() => choose('grid', choice.query.getAll('grid').filter((x) => x.toUpperCase() !== g.grid.toUpperCase()))}>×</button></span>
+        {/each}
+      </form>
+    </section>
+  {/if}
+</main>
+
+<style>
+  .page {
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 10px 20px 32px;
+    box-sizing: border-box;
+  }
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 20px;
+    align-items: end;
+    justify-content: space-between;
+    margin-bottom: 10px;
+  }
+  .back {
+    color: var(--ink);
+  }
+  h1 {
+    display: inline;
+    margin: 0 0 0 12px;
+    font-size: 28px;
+  }
+  .title p {
+    margin: 2px 0 0;
+    font-size: 18px;
+  }
+  .zone {
+    min-height: 32px;
+    padding: 0 4px;
+  }
+  h2 {
+    font-size: 20px;
+    margin: 0 0 8px;
+  }
+  .acts,
+  .tune,
+  .grids {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+  }
+  .sheet {
+    display: grid;
+    grid-template-columns: minmax(0, 0.85fr) minmax(0, 1.1fr) minmax(0, 1.15fr);
+    gap: 24px;
+    border-top: 3px solid var(--ink);
+    padding-top: 12px;
+  }
+  .page > section {
+    border-top: 3px solid var(--ink);
+    margin-top: 20px;
+    padding-top: 12px;
+  }
+  .radios {
+    display: grid;
+    gap: 8px;
+  }
+  .ways {
+    list-style: none;
+    padding: 0;
+    margin: 8px 0;
+  }
+  .ways label {
+    display: grid;
+    grid-template-columns: 28px 1fr;
+    padding: 8px 0;
+    border-top: 1px solid var(--rule);
+  }
+  .ways input {
+    width: 22px;
+    height: 22px;
+    margin: 2px 0 0;
+  }
+  .taken {
+    border-left: 6px solid var(--next);
+    padding-left: 8px;
+  }
+  .not {
+    color: var(--quiet);
+  }
+  .late {
+    margin-right: 12px;
+  }
+  .tune label {
+    display: grid;
+    gap: 2px;
+  }
+  .tune .field {
+    padding: 6px 30px 6px 8px;
+  }
+  .tune .slot {
+    width: 110px;
+    padding-right: 8px;
+    box-sizing: border-box;
+  }
+  details {
+    margin-top: 10px;
+  }
+  summary {
+    min-height: 40px;
+    cursor: pointer;
+    font-weight: 700;
+  }
+  .sum td,
+  .rows td,
+  .rows th {
+    text-align: left;
+    padding: 4px 20px 4px 0;
+  }
+  .sum td {
+    font-family: 'B612 Mono', monospace;
+    text-align: right;
+  }
+  .sum th {
+    text-align: left;
+    font-weight: 400;
+    padding-right: 12px;
+  }
+  .rows {
+    border-collapse: collapse;
+  }
+  .rows td {
+    border-top: 1px solid var(--rule);
+  }
+  .rows th {
+    font-weight: 400;
+    color: var(--quiet);
+  }
+  .manners {
+    padding-left: 20px;
+  }
+  .grids {
+    margin-top: 12px;
+  }
+  .grids input {
+    width: 110px;
+  }
+  @media (max-width: 1000px) {
+    .sheet {
+      grid-template-columns: 1fr;
+    }
+  }
+  @media (max-width: 700px) {
+    .page {
+      padding: 8px 10px 32px;
+    }
+    .rows td {
+      padding-right: 8px;
+    }
+  }
+  @media print {
+    .acts,
+    .tune,
+    .grids,
+    .ways,
+    .radios,
+    details {
+      display: none;
+    }
+  }
+</style>

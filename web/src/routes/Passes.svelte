@@ -1,0 +1,392 @@
+<!-- Passes of the coming days: the next one worth working, a row a day, the list. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { get, patch, post, put, Refused, sendFile, type ListedPass, type PassList, type Satellite, type Schemas } from '../lib/api';
+  import { keep, recall } from '../lib/keep';
+  import { clock, compass, span, until } from '../lib/passes/time.svelte';
+  import Dialog from '../lib/shell/Dialog.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+  import { navigate } from '../router';
+
+  let list = $state.raw<PassList | null>(recall('passes', null));
+  let everyone = $state<Satellite[]>([]);
+  let trouble = $state('');
+  let noPlace = $state(false);
+  let busy = $state(false);
+  let all = $state(recall('passes-all', false));
+  let days = $state(recall('passes-days', 3));
+  let choosing = $state(false);
+  let now = $state(Date.now());
+  let files: HTMLInputElement | undefined = $state();
+
+  onMount(() => {
+    void load();
+    const timer = window.setInterval(() => (now = Date.now()), 1000);
+    return () => window.clearInterval(timer);
+  });
+
+  async function load(): Promise<void> {
+    busy = true;
+    try {
+      list = await get<PassList>(`/passes?days=${days}`);
+      keep('passes', list);
+      trouble = '';
+      noPlace = false;
+      shell.reach = 'ok';
+    } catch (error) {
+      noPlace = error instanceof Refused && error.problem.where === 'station';
+      trouble = shell.note(error);
+    } finally {
+      busy = false;
+    }
+  }
+
+  let coming = $derived((list?.passes ?? []).filter((p) => Date.parse(p.los_utc) > now));
+  let shown = $derived(coming.filter((p) => all || p.workable || p.picked));
+  let next = $derived(coming.find((p) => p.picked) ?? coming.find((p) => p.workable) ?? null);
+  let best = $derived.by(() => {
+    const tonight = coming.filter((p) => p.workable && Date.parse(p.aos_utc) < now + 24 * 3600_000);
+    return tonight.reduce<ListedPass | null>((a, b) => (a && a.max_elevation_deg >= b.max_elevation_deg ? a : b), null);
+  });
+  let rows = $derived.by(() => {
+    const byDay: Record<string, ListedPass[]> = {};
+    for (const p of list?.passes ?? []) (byDay[clock.key(p.aos_utc)] ??= []).push(p);
+    return Object.entries(byDay).map(([key, passes]) => ({ key, passes }));
+  });
+  let old = $derived((list?.satellites ?? []).filter((s) => s.age_words));
+  const links = (p: ListedPass) => list?.satellites.find((s) => s.number === p.number)?.ways ?? [];
+  const href = (p: ListedPass): string => `/passes/${p.number}/${encodeURIComponent(p.aos_utc)}`;
+  const free = (p: ListedPass): number => p.windows.reduce((sum, w) => sum + (Date.parse(w.end_utc) - Date.parse(w.start_utc)) / 1000, 0);
+
+  async function pick(p: ListedPass): Promise<void> {
+    try {
+      await put('/passes/picked', { number: p.number, aos_utc: p.aos_utc, picked: !p.picked });
+      await load();
+    } catch (error) {
+      shell.say(shell.note(error));
+    }
+  }
+
+  async function refresh(): Promise<void> {
+    busy = true;
+    try {
+      told(await post<Schemas['TakenShape']>('/satellites/fetch', {}));
+    } catch (error) {
+      trouble = shell.note(error);
+      busy = false;
+    }
+  }
+
+  function told(taken: Schemas['TakenShape']): void {
+    const parts = [`${taken.taken} element sets taken`];
+    if (taken.older) parts.push(`${taken.older} not newer than what is kept`);
+    if (taken.left_out) parts.push(`${taken.left_out} left out: the list is full`);
+    if (taken.unusable.length) parts.push(`${taken.unusable.length} unusable, the first: ${taken.unusable[0]}`);
+    shell.say(parts.join('; '));
+    void load().then(satellites);
+  }
+
+  async function satellites(): Promise<void> {
+    try {
+      everyone = await get<Satellite[]>('/satellites');
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function choose(satellite: Satellite): Promise<void> {
+    try {
+      await patch(`/satellites/${satellite.number}`, { chosen: !satellite.chosen });
+      await satellites();
+      await load();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function take(): Promise<void> {
+    const file = files?.files?.[0];
+    if (!file) return;
+    try {
+      told(await sendFile<Schemas['TakenShape']>(`/satellites/import?name=${encodeURIComponent(file.name.slice(0, 100))}`, file));
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+    if (files) files.value = '';
+  }
+</script>
+
+<main class="page">
+  <header>
+    <h1>Passes</h1>
+    <label>Days <select class="field" bind:value={days} onchange={() => { keep('passes-days', days); void load(); }}><option value={1}>1</option><option value={3}>3</option><option value={7}>7</option><option value={10}>10</option></select></label>
+    <button type="button" class="act" aria-pressed={all} onclick={() => { all = !all; keep('passes-all', all); }}>Low ones too</button>
+    <button type="button" class="act" onclick={() => { choosing = true; void satellites(); }}>Satellites</button>
+    <button type="button" class="act" onclick={() => clock.toggle()}>{clock.utc ? 'UTC' : `Local, ${clock.name}`}</button>
+  </header>
+
+  {#if noPlace}
+    <p class="caution"><b>Say in Station where you are.</b> Passes hang on the place; a grid square will do. <a class="act next" href="/station">To Station</a></p>
+  {:else if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  {#if old.length}<p class="caution">{#each old as s (s.number)}<span class="age"><b>{s.name}</b>: {s.age_words}. </span>{/each}</p>{/if}
+
+  {#if next}
+    <section class="next" aria-label="Next pass worth working">
+      <a href={href(next)}>
+        <span class="when">{until(next.aos_utc, now)}</span>
+        <span class="who"><b>{next.satellite}</b>{next.picked ? ', picked' : ''}<br />{clock.day(next.aos_utc)} {clock.time(next.aos_utc)} to {clock.time(next.los_utc)}</span>
+        <span class="high"><b>{Math.round(next.max_elevation_deg)}°</b> high, from {compass(next.azimuth_aos_deg)} to {compass(next.azimuth_los_deg)}</span>
+        <span class="act next">Get ready</span>
+      </a>
+      {#if best && best.aos_utc !== next.aos_utc}
+        <p>The highest within a day: <a href={href(best)}>{best.satellite}, {clock.day(best.aos_utc)} {clock.time(best.aos_utc, false)}, {Math.round(best.max_elevation_deg)}°</a></p>
+      {/if}
+    </section>
+  {:else if list && !busy}
+    <p class="caution">{list.satellites.length ? 'No pass worth working in this span: look further ahead, or at the low ones.' : 'No satellite is chosen.'} <button type="button" class="act" onclick={() => { choosing = true; void satellites(); }}>Satellites</button></p>
+  {/if}
+
+  {#if rows.length}
+    <section class="days" aria-hidden="true">
+      <div class="hours"><span></span><div>{#each [0, 3, 6, 9, 12, 15, 18, 21] as h (h)}<i style="left:{(h / 24) * 100}%">{String(h).padStart(2, '0')}</i>{/each}</div></div>
+      {#each rows as row (row.key)}
+        <div class="day">
+          <span>{clock.day(row.passes[0]!.aos_utc)}</span>
+          <svg viewBox="0 0 1440 90" preserveAspectRatio="none">
+            {#each [0, 3, 6, 9, 12, 15, 18, 21, 24] as h (h)}<line x1={h * 60} x2={h * 60} y1="0" y2="90" />{/each}
+            {#if clock.key(now) === row.key}<line x1={clock.part(now) * 1440} x2={clock.part(now) * 1440} y1="0" y2="90" class="now" />{/if}
+            {#each row.passes as p (p.number + p.aos_utc)}
+              {@const a = clock.part(p.aos_utc) * 1440}
+              {@const w = Math.max((Date.parse(p.los_utc) - Date.parse(p.aos_utc)) / 60_000, 8)}
+              {#if all || p.workable || p.picked}
+                <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+                <path d="M{a} 90Q{a + w / 2} {90 - (p.max_elevation_deg / 90) * 168} {a + w} 90Z" class:workable={p.workable} class:picked={p.picked} class:past={Date.parse(p.los_utc) < now} onclick={() => navigate(href(p))}><title>{p.satellite} {clock.time(p.aos_utc, false)}, {Math.round(p.max_elevation_deg)}°</title></path>
+              {/if}
+            {/each}
+          </svg>
+        </div>
+      {/each}
+      <p class="quiet">Each hump a pass, as high as it rises; filled: workable with your radios{list?.masked ? ', above your horizon mask' : ''}; underlined: picked.</p>
+    </section>
+  {/if}
+
+  {#if shown.length}
+    <table>
+      <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">With</th><th scope="col">Mine</th></tr></thead>
+      <tbody>
+        {#each shown.slice(0, 60) as p (p.number + p.aos_utc)}
+          <tr class:dim={!p.workable}>
+            <td class="time"><a href={href(p)}>{clock.day(p.aos_utc)} <b>{clock.time(p.aos_utc, false)}</b></a></td>
+            <td>{p.satellite}</td>
+            <td class="n high">{Math.round(p.max_elevation_deg)}°</td>
+            <td>{compass(p.azimuth_aos_deg)} {compass(p.azimuth_tca_deg)} {compass(p.azimuth_los_deg)}</td>
+            <td class="wide">{p.windows.length ? span(free(p)) : 'behind the mask'}{p.windows.length > 1 ? ` in ${p.windows.length} parts` : ''}</td>
+            <td class="wide">{links(p).length ? links(p).map((w) => w.radio).slice(0, 3).join(', ') : 'links not known'}</td>
+            <td><button type="button" class="act pick" aria-pressed={p.picked} aria-label="{p.picked ? 'Take out' : 'Pick'} {p.satellite} {clock.time(p.aos_utc, false)}" onclick={() => pick(p)}>{p.picked ? 'Picked' : 'Pick'}</button></td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if shown.length > 60}<p class="quiet">{shown.length - 60} more; ask for fewer days.</p>{/if}
+  {/if}
+  {#each list?.without ?? [] as w (w.satellite + w.reason)}<p><b>{w.satellite}</b>: {w.reason}.</p>{/each}
+  {#if coming.some((p) => p.picked)}<p><a class="act" href="/api/passes/calendar.ics" download>Picked passes as a calendar file</a></p>{/if}
+  {#if !list && busy}<p class="quiet">Looking for passes…</p>{/if}
+</main>
+
+<Dialog bind:open={choosing} title="Satellites">
+  <p>Elements tell where a satellite is; they age by seconds a week, sooner in low orbits.</p>
+  <div class="acts">
+    <button type="button" class="act next" onclick={refresh} disabled={busy}>Fetch newer elements</button>
+    <button type="button" class="act" onclick={() => files?.click()}>Take a file</button>
+    <input bind:this={files} type="file" hidden accept=".txt,.tle,.json,.csv" aria-label="Element file" onchange={take} />
+    <a class="act plain" href="/api/satellites/elements.json" download>OMM</a>
+    <a class="act plain" href="/api/satellites/elements.tle" download>Two lines</a>
+  </div>
+  {#if trouble}<p class="harm">{trouble}</p>{/if}
+  <ul>
+    {#each everyone as s (s.number)}
+      <li><label><input type="checkbox" checked={s.chosen} onchange={() => choose(s)} /><span><b>{s.name}</b> {s.number}, {s.perigee_km} to {s.apogee_km} km<br /><span class:warn={s.age_class !== 'fine'}>{s.age_words || `elements ${s.age_days.toFixed(1)} days old`}</span>, from {s.source}{s.transponder ? '' : '; links not known'}</span></label></li>
+    {:else}<li>None yet: fetch elements, or take a file (OMM or two lines).</li>{/each}
+  </ul>
+</Dialog>
+
+<style>
+  .page {
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 12px 20px 32px;
+    box-sizing: border-box;
+  }
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+    align-items: center;
+    margin-bottom: 12px;
+  }
+  h1 {
+    margin: 0 auto 0 0;
+    font-size: 28px;
+  }
+  .next > a {
+    display: grid;
+    grid-template-columns: auto auto 1fr auto;
+    gap: 8px 28px;
+    align-items: center;
+    padding: 12px 16px;
+    border: 3px solid var(--next);
+    color: var(--ink);
+    text-decoration: none;
+  }
+  .when {
+    font-size: 34px;
+    font-weight: 700;
+    line-height: 1.1;
+  }
+  .who b {
+    font-size: 22px;
+  }
+  .high b {
+    font-size: 28px;
+  }
+  .next p {
+    margin: 8px 0 0;
+  }
+  .days {
+    margin: 18px 0;
+  }
+  .day,
+  .hours {
+    display: grid;
+    grid-template-columns: 104px 1fr;
+    align-items: end;
+  }
+  .hours div {
+    position: relative;
+    height: 22px;
+  }
+  .hours i {
+    position: absolute;
+    font-style: normal;
+    transform: translateX(-50%);
+  }
+  .day {
+    border-bottom: 2px solid var(--ink);
+  }
+  .day svg {
+    width: 100%;
+    height: 58px;
+    display: block;
+    overflow: visible;
+  }
+  .day line {
+    stroke: var(--rule);
+    stroke-width: 1;
+    vector-effect: non-scaling-stroke;
+    opacity: 0.5;
+  }
+  .day line.now {
+    stroke: var(--next);
+    stroke-width: 4;
+    opacity: 1;
+  }
+  .day path {
+    fill: var(--ground);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+    vector-effect: non-scaling-stroke;
+    cursor: pointer;
+  }
+  .day path.workable {
+    fill: var(--ink);
+  }
+  .day path.past {
+    opacity: 0.4;
+  }
+  .day path.picked {
+    stroke: var(--next);
+    stroke-width: 6;
+  }
+  table {
+    border-collapse: collapse;
+    width: 100%;
+  }
+  th,
+  td {
+    text-align: left;
+    padding: 6px 12px 6px 0;
+    border-top: 1px solid var(--rule);
+  }
+  thead th {
+    border: 0;
+    color: var(--quiet);
+    font-weight: 400;
+  }
+  .n {
+    text-align: right;
+  }
+  td.high {
+    font-size: 22px;
+    font-weight: 700;
+  }
+  .time a {
+    color: var(--ink);
+    white-space: nowrap;
+    display: inline-block;
+    padding: 10px 0;
+  }
+  .dim td.high {
+    font-weight: 400;
+  }
+  .pick {
+    min-width: 92px;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+  ul {
+    list-style: none;
+    padding: 0;
+  }
+  li {
+    border-top: 1px solid var(--rule);
+  }
+  li label {
+    display: grid;
+    grid-template-columns: 32px 1fr;
+    gap: 8px;
+    align-items: start;
+    padding: 10px 0;
+  }
+  li input {
+    width: 24px;
+    height: 24px;
+  }
+  .warn {
+    font-weight: 700;
+  }
+  @media (max-width: 700px) {
+    .page {
+      padding: 8px 10px 32px;
+    }
+    .days {
+      display: none;
+    }
+    .wide {
+      display: none;
+    }
+    .next > a {
+      grid-template-columns: 1fr;
+    }
+    th,
+    td {
+      padding-right: 6px;
+    }
+    header .field {
+      padding-right: 30px;
+    }
+  }
+</style>
