@@ -197,7 +197,7 @@ def test_the_demonstration_loads_once_and_only_into_an_empty_store(session):
     assert load_demo(session) is True
     assert load_demo(session) is False
     radios = RadioRepository(session).all()
-    assert [r.model for r in radios] == ["ardvane-finch", "brisko-pico"]
+    assert [r.model for r in radios] == ["ardvane-finch", "brisko-pico", "ardvane-osprey", "oriel-lantern"]
     assert {s.state for s in RadioRepository(session).slots(radios[0].id)} == {
         SlotState.CHECKED,
         SlotState.READ_BACK,

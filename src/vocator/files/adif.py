@@ -32,7 +32,7 @@ def write_adif(contacts: list[Contact]) -> str:
     """Write contacts; raises ValueError if reading them back gives anything else."""
     head = adif_io.Headers({"ADIF_VER": VERSION, "PROGRAMID": "Vocator", "PROGRAMVERSION": "0.1.0"})
     text = "Contacts\n" + str(head) + "".join(str(adif_io.QSO(_record(c))) for c in contacts)
-    back = read_adif(text.encode("ascii"))
+    back = read_adif(text.encode("ascii")) if contacts else AdifFile(())
     if [_record(c) for c in back.contacts] != [_record(c) for c in contacts] or back.refused:
         raise ValueError("the file does not read back as it was written; nothing is given out")
     return text
@@ -101,7 +101,7 @@ def _rest(text: str) -> int:
     while tag := _TAG.search(text, at):
         rest += len(text[at : tag.start()].strip())
         at = tag.end() + (int(tag[3]) if tag[3] else 0)
-    return rest
+    return rest + len(text[at:].strip())
 
 
 def _decoded(value: str) -> str:

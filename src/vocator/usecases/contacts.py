@@ -129,8 +129,8 @@ def import_adif(session: Session, raw: bytes) -> ImportedContacts:
         found = "; ".join(f"record {n}: {why}" if n else why for n, why in file.refused[:5]) or "no contact"
         raise Refusal(found, "ADIF file", "records with CALL, QSO_DATE and TIME_ON", "Export it anew where it came from.")
     contacts = ContactRepository(session)
-    there = {(c.call_sign, c.at_utc, c.satellite) for c in contacts.all()}
-    new = [c for c in file.contacts if (c.call_sign, c.at_utc, c.satellite) not in there]
+    there = {_same(c) for c in contacts.all()}
+    new = [c for c in file.contacts if _same(c) not in there]
     good, refused = [], list(file.refused)
     for number, c in enumerate(new, 1):
         try:
@@ -142,6 +142,11 @@ def import_adif(session: Session, raw: bytes) -> ImportedContacts:
     for c in {c.id: c for c in good}.values():
         contacts.put(_cut(c))
     return ImportedContacts(len({c.id for c in good}), len(file.contacts) - len(new), tuple(refused[:50]), file.notes)
+
+
+def _same(c: Contact) -> tuple[Any, ...]:
+    """Return what makes two records the same contact; ADIF tells time to the second."""
+    return c.call_sign, c.at_utc.replace(microsecond=0), c.satellite
 
 
 def _cut(c: Contact) -> Contact:

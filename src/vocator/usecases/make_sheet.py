@@ -19,6 +19,7 @@ from vocator.core.radio.machine import with_item
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.twins import twin_of
@@ -156,6 +157,8 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         **resolution.reasons,
         "power": "as asked" if asked else "the highest, unless asked otherwise; stored with the channel",
     }
+    plan = load_region(request.region)
+    satellite = any(plan.satellite_span(hz) for hz in (channel.rx_hz, channel.tx_hz or channel.rx_hz))
     held = ((request.start or {}).get("memory") or {}).get(twin.profile.slot_key(slot))
     if held:
         notes.append(_changed(held, replace(channel, power=power, label=label).as_dict()))
@@ -163,12 +166,13 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         slot,
         replace(channel, power=power, label=label),
         resolution.receive_only,
-        request.may_send and not resolution.receive_only,
+        request.may_send and not resolution.receive_only and not satellite,
         request.row,
         reasons,
         tuple([*notes, *label_notes]),
         request.goal,
         burst=resolution.burst,
+        satellite=satellite,
     )
     return goal, resolution
 

@@ -21,6 +21,7 @@ from vocator.usecases.sheets import may_send
 
 LATE_S = (0, 5, 10, 20, 30)
 TRACK_S = 10.0
+TOGETHER_S = 3.0
 MOST_GRIDS = 12
 MANNERS = (
     "Never call what you do not hear, but for arming.",
@@ -107,23 +108,25 @@ def clock_face(azimuth_deg: float) -> str:
 def fists(elevation_deg: float) -> str:
     """Return an elevation as fists above the horizon; one at arm's length is about ten degrees."""
     count = round(elevation_deg / 10)
-    return "overhead" if count >= 8 else "at the horizon" if count < 1 else f"{count} fist{'s' if count > 1 else ''} up"
+    return "overhead" if count >= 8 else "low" if count < 1 else f"{count} fist{'s' if count > 1 else ''} up"
 
 
 def _card(plan: PassPlan) -> list[dict[str, Any]]:
     """Return the lines of the card in time order: each says when, what, on which memory, and where to point."""
     found, made = plan.found, plan.set
-    events: list[tuple[datetime, str, str]] = [(found.aos_utc, "rise", f"rises: be on memory 1 of {len(made.memories)}")]
+    events: list[tuple[datetime, str, str]] = [(found.aos_utc, "rise", "rises")]
     step = "up" if made.fast == "uplink" else "down"
-    for k, m in enumerate(made.memories[1:], 2):
-        events.append((m.from_utc, "change", f"one click on: memory {k}, {made.fast} {step}"))
-    events.append((found.tca_utc, "top", f"highest, {found.max_elevation_deg:.0f} degrees"))
-    events.append((found.closest_utc, "closest", "nearest: no shift now, it changes quickest"))
+    for m in made.memories[1:]:
+        events.append((m.from_utc, "change", f"one click on, {made.fast} {step}"))
+    together = abs((found.tca_utc - found.closest_utc).total_seconds()) < TOGETHER_S
+    events.append((found.tca_utc, "top", f"highest{' and nearest' if together else ''}, {found.max_elevation_deg:.0f}°"))
+    if not together:
+        events.append((found.closest_utc, "closest", "nearest: no shift"))
     whole = (found.aos_utc, found.los_utc)
     for w in found.windows:
         if (w.start_utc, w.end_utc) != whole:
-            events.append((w.start_utc, "free", "comes out of the mask"))
-            events.append((w.end_utc, "hidden", "goes behind the mask"))
+            events.append((w.start_utc, "free", "out of the mask"))
+            events.append((w.end_utc, "hidden", "behind the mask"))
     events.append((found.los_utc, "set", "sets"))
     lines = []
     for at, kind, words in sorted(events, key=lambda e: (e[0], e[1] != "change")):

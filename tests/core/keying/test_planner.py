@@ -42,6 +42,7 @@ BEYOND_OF = {
 }
 AUTOMATIC = {"ardvane-finch", "ardvane-heron", "ardvane-osprey", "oriel-lantern", "pelorn-hiker", "pelorn-wagon"}
 HAS = {
+    "hear while sending": {"ardvane-heron", "ardvane-osprey"},
     "find a tone": {"ardvane-finch", "brisko-pico", "brisko-slate", "pelorn-hiker"},
     "find a code": {"brisko-pico", "brisko-slate"},
     "automatic shift on": AUTOMATIC,

@@ -112,44 +112,66 @@
     {#if plan.satellite.age_words}<p class="caution">{plan.satellite.age_words}.</p>{/if}
     {#if !plan.may_send}<p class="caution">Station does not say that you may send on {megahertz(plan.transponder.uplink_hz)}: this pass is for listening. Your licence and local rules come first.</p>{/if}
 
+    <div class="with">
+      <span>With</span>
+      {#each [0, 1] as n (n)}
+        {#if n === 0 || ids.length}
+          <select class="field" aria-label={n ? 'Second radio' : 'Radio'} value={ids[n] ?? ''} onchange={(e) => { const next = [...ids]; next[n] = e.currentTarget.value; choose('radio', next.filter(Boolean)); }}>
+            {#if n}<option value="">and no other</option>{:else if !ids.length}<option value="">no radio yet</option>{/if}
+            {#each data.radios as r (r.id)}{#if String(r.id) !== ids[1 - n]}<option value={String(r.id)}>{r.name}</option>{/if}{/each}
+          </select>
+        {/if}
+      {/each}
+      {#if way}<p><b>{way.words}</b>{way.recommended ? ', the best here' : ''}. <a href="#ways">Other ways</a></p>
+      {:else if !plan.ways.length}<p>Add a radio to see how to work this satellite. <a href="/radios">To Radios</a></p>
+      {:else}<p><b>Not to be worked with this alone</b>: {plan.ways[0]!.why}. <a href="#ways">Why</a></p>{/if}
+    </div>
+    {#if plan.arming}<p class="caution">{plan.arming}</p>{/if}
+
     <div class="sheet">
-      <section class="how">
-        <h2>Work it with</h2>
-        <div class="radios">
-          {#each [0, 1] as n (n)}
-            {#if n === 0 || ids.length}
-              <select class="field" aria-label={n ? 'Second radio' : 'Radio'} value={ids[n] ?? ''} onchange={(e) => { const next = [...ids]; next[n] = e.currentTarget.value; choose('radio', next.filter(Boolean)); }}>
-                {#if n}<option value="">and no other</option>{:else if !ids.length}<option value="">no radio yet</option>{/if}
-                {#each data.radios as r (r.id)}{#if String(r.id) !== ids[1 - n]}<option value={String(r.id)}>{r.name}</option>{/if}{/each}
-              </select>
-            {/if}
-          {/each}
-        </div>
+      <section><SkyPlot {plan} at={now} />
+        <p class="free">Free sky: {plan.pass.windows.length ? plan.pass.windows.map((w) => `${clock.time(w.start_utc)} to ${clock.time(w.end_utc)}`).join(', ') : 'none above your mask'}.</p></section>
+      <section>
+        <h2>{plan.set.memories.length} {plan.set.memories.length === 1 ? 'memory' : 'memories'}: the {plan.set.fast} goes {plan.set.fast === 'uplink' ? 'up' : 'down'}</h2>
+        <Staircase {plan} at={now} />
+        <p>At worst <b>{(plan.set.worst_hz / 1000).toFixed(1)} kHz</b> off tune, {(plan.set.mean_hz / 1000).toFixed(1)} in the mean.
+          {#if !plan.set.reached}<b>The wanted {(plan.set.wanted_worst_hz / 1000).toFixed(1)} kHz cannot be kept on this grid.</b>{/if}
+          Changing 10 s late: {(plan.set.late.find((l) => l.seconds === 10)!.worst_hz / 1000).toFixed(1)}.</p>
+      </section>
+      <section class="card"><h2>Card</h2><CardTable {plan} /></section>
+    </div>
+
+    <div class="two">
+      <section id="ways">
+        <h2>Ways of working</h2>
         <ul class="ways">
           {#each plan.ways as w (w.way)}
             <li class:taken={w.taken} class:not={!w.possible}>
               <label><input type="radio" name="way" disabled={!w.possible} checked={w.taken} onchange={() => choose('way', w.way)} />
-                <span><b>{w.words}</b>{w.recommended ? ' (best here)' : ''}<br />{w.possible ? `${w.why}. ${w.loses}` : `Not possible: ${w.why}.`}</span></label>
+                <span><b>{w.words}</b>{w.recommended ? ' (best here)' : ''}<br />{w.possible ? `${w.why}. Lost: ${w.loses[0]!.toLowerCase()}${w.loses.slice(1)}` : `Not possible: ${w.why}.`}</span></label>
             </li>
           {/each}
         </ul>
-        {#if !plan.ways.length}<p class="caution">Add a radio to see how to work this satellite. <a class="act" href="/radios">To Radios</a></p>{/if}
-        {#if plan.arming}<p class="arming caution">{plan.arming}</p>{/if}
-        <SkyPlot {plan} at={now} />
+        <ul class="manners">{#each plan.manners as m (m)}<li>{m}</li>{/each}</ul>
       </section>
-
-      <section class="set">
-        <h2>{plan.set.memories.length} {plan.set.memories.length === 1 ? 'memory' : 'memories'}: the {plan.set.fast} goes {plan.set.fast === 'uplink' ? 'up' : 'down'}</h2>
-        <Staircase {plan} at={now} />
-        <p>At worst <b>{(plan.set.worst_hz / 1000).toFixed(1)} kHz</b> off tune, {(plan.set.mean_hz / 1000).toFixed(1)} in the mean; five memories 5 kHz apart: {(plan.set.plain_worst_hz / 1000).toFixed(1)} and {(plan.set.plain_mean_hz / 1000).toFixed(1)}. The other link: {((plan.set.fast === 'downlink' ? plan.set.worst_uplink_hz : plan.set.worst_downlink_hz) / 1000).toFixed(1)} at worst.
-          {#if !plan.set.reached}<b>The wanted {(plan.set.wanted_worst_hz / 1000).toFixed(1)} kHz cannot be kept on this grid.</b>{/if}</p>
-        <p>Changing late: {#each plan.set.late.slice(1) as l (l.seconds)}<span class="late">{l.seconds} s <b>{(l.worst_hz / 1000).toFixed(1)}</b></span>{/each} kHz at worst.</p>
+      <section>
+        <h2>The set</h2>
         <div class="tune">
           <label>At worst <select class="field" value={String(plan.set.wanted_worst_hz)} onchange={(e) => choose('worst_hz', e.currentTarget.value)}>{#each [1500, 2500, 3500, 5000] as hz (hz)}<option value={String(hz)}>{(hz / 1000).toFixed(1)} kHz</option>{/each}</select></label>
           <label>Step <select class="field" value={String(plan.set.step_hz)} onchange={(e) => choose('step_hz', e.currentTarget.value)}>{#each plan.set.step_choices as hz (hz)}<option value={String(hz)}>{hz / 1000} kHz</option>{/each}</select></label>
           <label>Memories <select class="field" value={choice.query.get('memories') ?? ''} onchange={(e) => choose('memories', e.currentTarget.value)}><option value="">as needed</option>{#each [1, 2, 3, 4, 5, 7] as n (n)}<option value={String(n)}>{n}</option>{/each}</select></label>
           <label>First slot <input class="field slot" value={choice.query.get('first') ?? plan.rows[0]?.slot_text ?? ''} onchange={(e) => choose('first', e.currentTarget.value.trim())} /></label>
         </div>
+        <p>2.5 kHz suits a 15 kHz receiver at any deviation; 3.5 kHz only up to 3 kHz deviation. A rule of thumb: real filters differ.</p>
+        <table class="sum"><caption class="visually-hidden">What is left off tune, in kHz</caption>
+          <thead><tr><th></th><th scope="col">worst</th><th scope="col">mean</th></tr></thead>
+          <tbody>
+            <tr><th scope="row">this set, {plan.set.fast}</th><td>{(plan.set.worst_hz / 1000).toFixed(2)}</td><td>{(plan.set.mean_hz / 1000).toFixed(2)}</td></tr>
+            <tr><th scope="row">five memories 5 kHz apart</th><td>{(plan.set.plain_worst_hz / 1000).toFixed(2)}</td><td>{(plan.set.plain_mean_hz / 1000).toFixed(2)}</td></tr>
+            <tr><th scope="row">the other link beside it</th><td>{((plan.set.fast === 'downlink' ? plan.set.worst_uplink_hz : plan.set.worst_downlink_hz) / 1000).toFixed(2)}</td><td></td></tr>
+            {#each plan.set.late.slice(1) as l (l.seconds)}<tr><th scope="row">changing {l.seconds} s late</th><td>{(l.worst_hz / 1000).toFixed(2)}</td><td></td></tr>{/each}
+          </tbody>
+        </table>
         <details>
           <summary>The sum</summary>
           <table class="sum"><caption class="visually-hidden">Doppler, worked</caption>
@@ -163,13 +185,6 @@
             </tbody>
           </table>
         </details>
-      </section>
-
-      <section class="card">
-        <h2>Card</h2>
-        <CardTable {plan} />
-        <p class="free">Free sky: {plan.pass.windows.length ? plan.pass.windows.map((w) => `${clock.time(w.start_utc)} to ${clock.time(w.end_utc)}`).join(', ') : 'none above your mask'}.</p>
-        <ul class="manners">{#each plan.manners as m (m)}<li>{m}</li>{/each}</ul>
       </section>
     </div>
 
@@ -219,9 +234,6 @@
     justify-content: space-between;
     margin-bottom: 10px;
   }
-  .back {
-    color: var(--ink);
-  }
   h1 {
     display: inline;
     margin: 0 0 0 12px;
@@ -249,8 +261,8 @@
   }
   .sheet {
     display: grid;
-    grid-template-columns: minmax(0, 0.85fr) minmax(0, 1.1fr) minmax(0, 1.15fr);
-    gap: 24px;
+    grid-template-columns: minmax(0, 0.82fr) minmax(0, 1.15fr) minmax(0, 1.3fr);
+    gap: 22px;
     border-top: 3px solid var(--ink);
     padding-top: 12px;
   }
@@ -259,9 +271,30 @@
     margin-top: 20px;
     padding-top: 12px;
   }
-  .radios {
+  .with {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 12px;
+    align-items: center;
+    margin-bottom: 10px;
+  }
+  .with p {
+    margin: 0;
+    flex: 1 1 320px;
+  }
+  .with a,
+  .back {
+    color: var(--ink);
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  .two {
     display: grid;
-    gap: 8px;
+    grid-template-columns: 1fr 1fr;
+    gap: 32px;
+    border-top: 3px solid var(--ink);
+    margin-top: 16px;
+    padding-top: 12px;
   }
   .ways {
     list-style: none;
@@ -275,6 +308,7 @@
     border-top: 1px solid var(--rule);
   }
   .ways input {
+    accent-color: var(--next);
     width: 22px;
     height: 22px;
     margin: 2px 0 0;
@@ -285,9 +319,6 @@
   }
   .not {
     color: var(--quiet);
-  }
-  .late {
-    margin-right: 12px;
   }
   .tune label {
     display: grid;
@@ -344,7 +375,8 @@
     width: 110px;
   }
   @media (max-width: 1000px) {
-    .sheet {
+    .sheet,
+    .two {
       grid-template-columns: 1fr;
     }
   }
@@ -360,9 +392,8 @@
     .acts,
     .tune,
     .grids,
-    .ways,
-    .radios,
-    details {
+    .two,
+    .with {
       display: none;
     }
   }

@@ -55,6 +55,13 @@
   });
   let old = $derived((list?.satellites ?? []).filter((s) => s.age_words));
   const links = (p: ListedPass) => list?.satellites.find((s) => s.number === p.number)?.ways ?? [];
+  const ORDER = ['full_duplex', 'two_watch', 'slots'];
+  const SHORT: Record<string, string> = { full_duplex: 'full duplex', two_watch: 'two sides', slots: 'slot by slot' };
+  function withRadio(p: ListedPass): string {
+    const [best, ...others] = [...links(p)].sort((a, b) => ORDER.indexOf(a.way) - ORDER.indexOf(b.way));
+    if (!best) return 'links not known, or no radio for it';
+    return `${best.radio}, ${SHORT[best.way]}${others.length ? `; ${others.length} more` : ''}`;
+  }
   const href = (p: ListedPass): string => `/passes/${p.number}/${encodeURIComponent(p.aos_utc)}`;
   const free = (p: ListedPass): number => p.windows.reduce((sum, w) => sum + (Date.parse(w.end_utc) - Date.parse(w.start_utc)) / 1000, 0);
 
@@ -166,22 +173,22 @@
           </svg>
         </div>
       {/each}
-      <p class="quiet">Each hump a pass, as high as it rises; filled: workable with your radios{list?.masked ? ', above your horizon mask' : ''}; underlined: picked.</p>
+      <p class="quiet">Each hump a pass, as high as it rises; filled: workable with your radios{list?.masked ? ', above your horizon mask' : ''}; framed: picked.</p>
     </section>
   {/if}
 
   {#if shown.length}
     <table>
-      <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">With</th><th scope="col">Mine</th></tr></thead>
+      <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col" class="wide">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">With</th><th scope="col">Mine</th></tr></thead>
       <tbody>
         {#each shown.slice(0, 60) as p (p.number + p.aos_utc)}
           <tr class:dim={!p.workable}>
             <td class="time"><a href={href(p)}>{clock.day(p.aos_utc)} <b>{clock.time(p.aos_utc, false)}</b></a></td>
             <td>{p.satellite}</td>
             <td class="n high">{Math.round(p.max_elevation_deg)}°</td>
-            <td>{compass(p.azimuth_aos_deg)} {compass(p.azimuth_tca_deg)} {compass(p.azimuth_los_deg)}</td>
+            <td class="wide">{compass(p.azimuth_aos_deg)} {compass(p.azimuth_tca_deg)} {compass(p.azimuth_los_deg)}</td>
             <td class="wide">{p.windows.length ? span(free(p)) : 'behind the mask'}{p.windows.length > 1 ? ` in ${p.windows.length} parts` : ''}</td>
-            <td class="wide">{links(p).length ? links(p).map((w) => w.radio).slice(0, 3).join(', ') : 'links not known'}</td>
+            <td class="wide">{withRadio(p)}</td>
             <td><button type="button" class="act pick" aria-pressed={p.picked} aria-label="{p.picked ? 'Take out' : 'Pick'} {p.satellite} {clock.time(p.aos_utc, false)}" onclick={() => pick(p)}>{p.picked ? 'Picked' : 'Pick'}</button></td>
           </tr>
         {/each}
@@ -253,6 +260,11 @@
   .next p {
     margin: 8px 0 0;
   }
+  .next p a {
+    text-decoration: underline;
+    color: var(--ink);
+    font-weight: 700;
+  }
   .days {
     margin: 18px 0;
   }
@@ -278,7 +290,6 @@
     width: 100%;
     height: 58px;
     display: block;
-    overflow: visible;
   }
   .day line {
     stroke: var(--rule);
@@ -364,6 +375,7 @@
   li input {
     width: 24px;
     height: 24px;
+    accent-color: var(--next);
   }
   .warn {
     font-weight: 700;
@@ -384,6 +396,10 @@
     th,
     td {
       padding-right: 6px;
+    }
+    .pick {
+      min-width: 0;
+      padding: 8px 10px;
     }
     header .field {
       padding-right: 30px;

@@ -54,6 +54,7 @@
   let text = $derived(ride ? ride.slot(ride.rehearsal ? ride.turnedTo : ride.memory) : '');
   let group = $derived(text.includes('-') ? text.slice(0, text.lastIndexOf('-') + 1) : '');
   let slot = $derived(group ? text.slice(group.length) : text);
+  let late = $derived(!!ride?.rehearsal && ride.now >= ride.start && ride.turnedTo !== ride.memory);
   let still = $derived(ride?.plan.rows.find((r) => r.memory === -2));
 
   function stamp(): void {
@@ -132,7 +133,7 @@
           <circle r="100" class="track" />
           <circle r="100" class="left" pathLength="100" stroke-dasharray="{Math.min(left / before, 1) * 100} 100" transform="rotate(-90)" />
         </svg>
-        <div class="number"><span class="group">{group || (ride.rehearsal ? 'you are on' : ride.now < ride.start ? 'be on' : 'slot')}</span><b style="font-size:min({slot.length > 3 ? 20 : 30}vmin, {slot.length > 3 ? 20 : 34}vh)">{slot}</b><span class="then">{ride.nextWords} in <b>{span(left)}</b></span></div>
+        <div class="number"><span class="group">{group || (ride.rehearsal ? 'you are on' : ride.now < ride.start ? 'be on' : 'slot')}</span><b style="font-size:min({slot.length > 3 ? 18 : 24}vmin, {slot.length > 3 ? 18 : 26}vh)">{slot}</b>{#if late}<span class="then now">turn to <b>{ride.slot(ride.memory)}</b> now</span>{:else}<span class="then">{ride.nextWords} in <b>{span(left)}</b></span>{/if}</div>
       </section>
 
       <section class="point">
@@ -222,7 +223,7 @@
     grid-row: 2 / span 1;
   }
   .slot svg {
-    width: min(100%, 66vh);
+    width: min(100%, 58vh);
     height: auto;
   }
   .track {
@@ -253,7 +254,8 @@
     font-size: 22px;
     padding: 6px 0;
   }
-  .pull .then {
+  .pull .then,
+  .then.now {
     background: var(--next);
     color: var(--on-next);
     padding: 6px 12px;
@@ -266,6 +268,9 @@
   .sky {
     max-width: 300px;
     width: 100%;
+    justify-self: center;
+  }
+  .numbers {
     justify-self: center;
   }
   .az {
@@ -291,6 +296,11 @@
     font-size: 28px;
     flex-direction: column;
     gap: 0;
+  }
+  :global([data-theme='night']) .stamp {
+    background: var(--ground);
+    color: var(--ink);
+    border-width: 4px;
   }
   .stamp small {
     font-size: 16px;

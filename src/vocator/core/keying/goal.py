@@ -19,7 +19,8 @@ class Goal:
     ``squelch-open`` (of the side ``row``), ``hear-myself`` (one side hears while the other sends), and ``assign``, whose ``key`` reads ``P3=CTCSS``.
 
     ``channel`` is what the slot shall hold, so that receive only stands as simplex with
-    ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed.
+    ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed; a ``satellite``
+    channel is never tried: no test calls outside a pass.
     """
 
     slot: int
@@ -33,6 +34,7 @@ class Goal:
     key: str = ""
     burst: bool = False
     group: str = ""
+    satellite: bool = False
 
 
 @dataclass(eq=False)

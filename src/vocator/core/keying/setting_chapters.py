@@ -194,7 +194,7 @@ def _typed(routes: Routes, entry: Screen, hz: int) -> list[str]:
         return [digits_for(entry, hz)]
     opening, take = routes.presses(twin.vfo, "open", entry.name), key_for(entry, "take")
     assert opening is not None and take is not None
-    pointed = f"{hz // 1_000_000}.{hz % 1_000_000:06d}".rstrip("0").rstrip(".")
+    pointed = f"{hz // 1_000_000}.{hz % 1_000_000:06d}".rstrip("0")
     bare = pointed.replace(".", "")
     return [*opening, bare if read_frequency(twin, entry, bare) == hz else pointed, take]
 
@@ -277,7 +277,7 @@ def _check_reverse(draft: Draft, routes: Routes, goal: Goal) -> None:
         return
     if draft.value(draft.twin.shift or 0) == 0:
         return
-    reverse_off(draft, routes, goal, "Try")
+    reverse_off(draft, routes, goal, "Store" if goal.satellite else "Try")
 
 
 def reverse_off(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:

@@ -19,7 +19,7 @@
         <td>{line.words}</td>
         <td class="n">{line.azimuth_deg}°</td>
         <td class="n">{line.elevation_deg}°</td>
-        <td>{line.clock}, {line.fists}</td>
+        <td>{line.clock},<br />{line.fists}</td>
       </tr>
     {/each}
   </tbody>
@@ -33,7 +33,8 @@
   th,
   td {
     text-align: left;
-    padding: 5px 10px 5px 0;
+    padding: 2px 10px 2px 0;
+    line-height: 1.25;
     border-top: 1px solid var(--rule);
     vertical-align: baseline;
     font-weight: 400;

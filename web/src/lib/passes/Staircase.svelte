@@ -20,7 +20,7 @@
   let hump = $derived(`M${x(0)} ${e(0)}` + plan.track.map((p) => `L${x(p.s).toFixed(1)} ${e(p.elevation_deg).toFixed(1)}`).join('') + `L${x(ends)} ${e(0)}Z`);
   let steps = $derived(plan.set.memories.map((m, n) => ({ n, from: (Date.parse(m.from_utc) - start) / 1000, to: (Date.parse(m.to_utc) - start) / 1000, hz: off(m) })));
   let grid = $derived([-10_000, -5_000, 0, 5_000, 10_000].filter((hz) => Math.abs(hz) < most));
-  let minutes = $derived(Array.from({ length: Math.floor(ends / 120) + 1 }, (_, n) => n * 120));
+  let minutes = $derived(Array.from({ length: Math.floor((ends - 30) / 120) + 1 }, (_, n) => n * 120));
   let now = $derived(at === null ? null : (at - start) / 1000);
 </script>
 
@@ -28,7 +28,7 @@
   {#each grid as hz (hz)}
     <line x1={LEFT} x2={W - 8} y1={y(hz)} y2={y(hz)} class="rule" /><text x={LEFT - 6} y={y(hz) + 4} text-anchor="end">{hz === 0 ? '0' : kilohertz(hz, 0)}</text>
   {/each}
-  <text x={LEFT + 4} y={TOP + 12} class="what">kHz off the {fast}'s nominal</text>
+  <text x={LEFT + 4} y={fast === 'downlink' ? MIDDLE - 4 : TOP + 12} class="what">kHz off the {fast}'s nominal</text>
   {#each steps as s (s.n)}
     <rect x={x(s.from)} y={y(s.hz + plan.set.worst_hz)} width={Math.max(x(s.to) - x(s.from), 1)} height={y(s.hz - plan.set.worst_hz) - y(s.hz + plan.set.worst_hz)} class="band" />
   {/each}

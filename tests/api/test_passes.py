@@ -1,0 +1,271 @@
+"""Satellites through the API: elements, passes, a pass made ready for each radio, its sheets, the logs."""
+
+import json
+import socket
+import threading
+import time
+from datetime import UTC, datetime, timedelta
+from urllib.parse import quote
+
+import httpx
+import pytest
+import uvicorn
+from icalendar import Calendar
+
+from support.orbits import REFERENCE
+from vocator.files.tle import read_tle
+from vocator.settings import settings
+from vocator.standins.element_service import create_service
+from vocator.usecases.demo import load_demo
+
+
+@pytest.fixture
+def demo(session, client):
+    load_demo(session)
+    return client
+
+
+def passes(client, **query):
+    answer = client.get("/api/passes", params={"days": 2, **query})
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def a_pass(client, satellite="Wren-5"):
+    return next(p for p in passes(client)["passes"] if p["satellite"] == satellite and p["workable"])
+
+
+def path(p):
+    return f"/api/passes/{p['number']}/{quote(p['aos_utc'])}"
+
+
+def radio_of(client, model):
+    return next(r for r in client.get("/api/radios").json() if r["model"] == model)
+
+
+def test_the_demonstration_has_passes_with_young_elements_and_says_who_can_work_them(demo):
+    found = passes(demo)
+    assert len(found["passes"]) > 30
+    assert all(0 <= s["age_days"] < 3 and s["age_class"] == "fine" for s in found["satellites"])
+    assert all(len(s["ways"]) == 4 for s in found["satellites"])
+    assert found["masked"]
+    coming = demo.get("/api/passes/next").json()
+    assert coming["workable"]
+    assert demo.get("/api/passes/next", params={"satellite": "corrie"}).json()["satellite"] == "Corrie"
+    assert demo.get("/api/passes/next", params={"satellite": "nothing"}).json() is None
+
+
+@pytest.mark.parametrize(
+    ("model", "way", "moving"),
+    [
+        ("ardvane-osprey", "full_duplex", "simplex"),
+        ("oriel-lantern", "two_watch", "simplex"),
+        ("ardvane-finch", "slots", "input"),
+    ],
+)
+def test_a_pass_is_made_ready_for_each_kind_of_radio_and_its_sheets_are_proven(demo, model, way, moving):
+    p, radio = a_pass(demo), radio_of(demo, model)
+    plan = demo.get(path(p), params={"radio": radio["id"], "grid": ["FN25", "QF99"]}).json()
+    taken = next(w for w in plan["ways"] if w["taken"])
+    assert (taken["way"], taken["recommended"]) == (way, True)
+    memories = [r for r in plan["rows"] if r["memory"] >= 0]
+    assert len(memories) == len(plan["set"]["memories"])
+    assert all(moving in r["line"] for r in memories)
+    numbers = [int(r["slot_text"][-3:].lstrip("G-0123456789"[:1]).replace("-", "")) for r in memories]
+    assert numbers == list(range(numbers[0], numbers[0] + len(numbers)))
+    assert plan["card"][0]["kind"] == "rise"
+    assert [c["memory"] for c in plan["card"]] == sorted(c["memory"] for c in plan["card"])
+    assert plan["grids"][0]["in_utc"] and plan["grids"][1]["in_utc"] is None
+    for s in plan["sums"]:
+        assert s["nominal_hz"] + s["shift_hz"] == pytest.approx(s["wanted_hz"], abs=1)
+        assert s["wanted_hz"] - s["memory_hz"] == pytest.approx(s["left_hz"], abs=1)
+    made = demo.post(path(p) + "/sheets", params={"radio": radio["id"]}, json={})
+    assert made.status_code == 201, made.text
+    sheets = [demo.get(f"/api/sheets/{i}").json()["content"] for i in made.json()["ids"]]
+    assert all(s["proof"]["verdict"] == "proven" for s in sheets)
+    assert {part["slot"] for part in sheets[0]["parts"]} == {r["slot"] for r in plan["rows"]}
+    assert not any(step["chapter"] == "Try" for step in sheets[0]["steps"]), "no test calls outside a pass"
+    assert [s["goal_kind"] for s in sheets[1:]] == [s["goal"] for s in plan["set_up"]]
+
+
+def test_an_armed_satellite_has_its_arming_slot_just_before_the_set(demo):
+    p, radio = a_pass(demo, "Sable-1"), radio_of(demo, "ardvane-finch")
+    plan = demo.get(path(p), params={"radio": radio["id"]}).json()
+    assert [r["memory"] for r in plan["rows"]] == list(range(-1, len(plan["set"]["memories"])))
+    assert "74.4" in plan["rows"][0]["line"] and "67.0" in plan["rows"][1]["line"]
+    assert "2 s" in plan["arming"]
+
+
+def test_two_radios_carry_one_link_each(demo):
+    p = a_pass(demo)
+    finch, pico = radio_of(demo, "ardvane-finch"), radio_of(demo, "brisko-pico")
+    plan = demo.get(path(p), params={"radio": [finch["id"], pico["id"]]}).json()
+    assert next(w for w in plan["ways"] if w["taken"])["way"] == "full_duplex"
+    assert {r["radio"] for r in plan["rows"]} == {0, 1}
+    assert len(demo.post(path(p) + "/sheets", params={"radio": [finch["id"], pico["id"]]}, json={}).json()["ids"]) == 2
+
+
+def test_choices_change_the_set_and_impossible_ones_are_refused(demo):
+    p = a_pass(demo)
+    wide = demo.get(path(p), params={"worst_hz": 5000}).json()["set"]
+    three = demo.get(path(p), params={"memories": 3}).json()["set"]
+    assert len(wide["memories"]) < 5
+    assert len(three["memories"]) == 3
+    first = demo.get(path(p), params={"first": "100"}).json()
+    assert first["rows"][0]["slot"] == "100"
+    for query, status in (({"first": "500"}, 422), ({"radio": 99}, 404), ({"grid": "ZZ"}, 422), ({"memories": 0}, 422)):
+        assert demo.get(path(p), params=query).status_code == status, query
+    assert demo.get(f"/api/passes/1/{quote(p['aos_utc'])}").status_code == 404
+    away = (datetime.fromisoformat(p["aos_utc"]) + timedelta(minutes=20)).isoformat()
+    refused = demo.get(f"/api/passes/{p['number']}/{quote(away)}").json()
+    assert "nearest rise" in refused["do"]
+
+
+def test_a_rehearsal_followed_to_the_second_scores_well_and_a_lazy_one_does_not(demo):
+    p = a_pass(demo)
+    plan = demo.get(path(p)).json()
+    rows = demo.get(path(p) + "/rehearsal").json()
+    assert rows["seconds"] == pytest.approx(
+        (datetime.fromisoformat(p["los_utc"]) - datetime.fromisoformat(p["aos_utc"])).total_seconds(), abs=1
+    )
+    assert all(len(m["heard"]) == rows["seconds"] for m in rows["memories"])
+    start = datetime.fromisoformat(p["aos_utc"])
+    at = [(datetime.fromisoformat(m["from_utc"]) - start).total_seconds() for m in plan["set"]["memories"]]
+    good = demo.post(
+        path(p) + "/score", json={"turned": [{"at_s": s, "memory": k} for k, s in enumerate(at) if k], "contacts_s": [20.0]}
+    ).json()
+    lazy = demo.post(path(p) + "/score", json={"turned": []}).json()
+    assert good["in_tune_percent"] >= 99 and good["contacts_good"] == 1 and good["changes_made"] == good["changes"]
+    assert lazy["in_tune_percent"] < 60 and "were not made" in lazy["words"]
+    assert demo.post(path(p) + "/score", json={"turned": [{"at_s": 1, "memory": 77}]}).status_code == 422
+
+
+def test_picked_passes_come_as_a_calendar(demo):
+    p = a_pass(demo)
+    demo.put("/api/passes/picked", json={"number": p["number"], "aos_utc": p["aos_utc"], "picked": True})
+    assert [x["aos_utc"] for x in passes(demo)["passes"] if x["picked"]] == [p["aos_utc"]]
+    event = Calendar.from_ical(demo.get("/api/passes/calendar.ics").content).walk("VEVENT")[0]
+    assert abs(event.start - datetime.fromisoformat(p["aos_utc"])) < timedelta(seconds=1)
+    assert p["satellite"] in event["SUMMARY"]
+    demo.put("/api/passes/picked", json={"number": p["number"], "aos_utc": p["aos_utc"], "picked": False})
+    assert not any(x["picked"] for x in passes(demo)["passes"])
+
+
+def test_without_a_place_passes_are_refused_with_the_way_out_and_old_elements_are_warned_of(client, session):
+    refused = client.get("/api/passes")
+    assert refused.status_code == 422 and "Station" in refused.json()["do"]
+    load_demo(session)
+    client.post("/api/satellites/import", content=(REFERENCE / "elements.tle").read_bytes())
+    old = read_tle((REFERENCE / "elements.tle").read_text()).elements[0].moved(timedelta(days=-40))
+    text = json.dumps([{"OBJECT_NAME": "Old", "NORAD_CAT_ID": 90200, "EPOCH": old.epoch_utc.isoformat(), "MEAN_MOTION": 15.49, "ECCENTRICITY": 0.001,
+                        "INCLINATION": 51.6, "RA_OF_ASC_NODE": 1, "ARG_OF_PERICENTER": 1, "MEAN_ANOMALY": 1}])  # fmt: skip
+    assert client.post("/api/satellites/import", content=text, params={"name": "old.json"}).json()["taken"] == 1
+    found = next(s for s in passes(client)["satellites"] if s["name"] == "Old")
+    assert found["age_class"] == "coarse" and "without seconds" in found["age_words"]
+    assert found["transponder"] is None
+    unknown = next(p for p in passes(client)["passes"] if p["satellite"] == "Old")
+    assert not unknown["workable"]
+    assert client.get(path(unknown)).status_code == 422
+    assert client.patch("/api/satellites/90200", json={"chosen": False}).json()["chosen"] is False
+    assert not any(p["satellite"] == "Old" for p in passes(client)["passes"])
+    assert client.post("/api/satellites/import", content=b"nothing").status_code == 422
+    for form in ("tle", "csv", "json"):
+        assert client.get(f"/api/satellites/elements.{form}").status_code == 200
+    assert client.get("/api/satellites/elements.doc").status_code == 404
+
+
+@pytest.fixture
+def service(monkeypatch):
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    server = uvicorn.Server(uvicorn.Config(create_service(), host="127.0.0.1", port=port, log_level="error"))
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    address = f"http://127.0.0.1:{port}/elements"
+    for _ in range(100):
+        try:
+            httpx.get(f"{address}.json")
+            break
+        except httpx.HTTPError:
+            time.sleep(0.05)
+
+    def use(rest):
+        monkeypatch.setattr(settings(), "elements_url", address + rest)
+
+    yield use
+    server.should_exit = True
+    thread.join(5)
+
+
+def test_elements_are_fetched_in_every_format_and_a_bad_service_leaves_what_is_kept(client, service, monkeypatch):
+    for rest in (".json", ".csv", ".tle"):
+        service(rest)
+        taken = client.post("/api/satellites/fetch").json()
+        assert taken["taken"] == 6, rest
+    service(".json?age=40")
+    assert client.post("/api/satellites/fetch").json()["older"] == 6
+    monkeypatch.setattr("vocator.usecases.satellites.SERVICE_S", 0.3)
+    for rest, word in (
+        (".json?fail=503", "503"),
+        (".json?rubbish=1", "no element set"),
+        (".json?slow=2", "within"),
+        (".doc", "404"),
+    ):
+        service(rest)
+        answer = client.post("/api/satellites/fetch")
+        assert answer.status_code == 424 and word in answer.json()["detail"], rest
+        assert len(client.get("/api/satellites").json()) == 6
+    monkeypatch.setattr(settings(), "elements_url", "http://127.0.0.1:9/elements.json")
+    assert "cannot be reached" in client.post("/api/satellites/fetch").json()["detail"]
+
+
+def contact(**parts):
+    return {"id": "stamp-0001", "at_utc": datetime.now(UTC).isoformat(), "call_sign": "", "grid": "", "satellite": "Wren-5", "tx_hz": 435350000,
+            "rx_hz": 145960000, **parts}  # fmt: skip
+
+
+def test_a_stamp_becomes_a_contact_and_leaves_as_adif_and_csv(demo):
+    stamp = contact()
+    for _ in range(2):
+        assert demo.post("/api/contacts", json={"contacts": [stamp]}).json()["ids"] == [stamp["id"]]
+    filled = {**stamp, "call_sign": "qz7lom", "grid": "FN25"}
+    later = (datetime.now(UTC) + timedelta(minutes=3)).isoformat()
+    again = contact(id="stamp-0002", call_sign="QZ7LOM", note="=cmd", at_utc=later)
+    demo.post("/api/contacts", json={"contacts": [filled, again]})
+    log = demo.get("/api/contacts").json()
+    assert len(log) == 2
+    first = next(c for c in log if c["id"] == stamp["id"])
+    assert (first["call_sign"], first["my_call"], first["my_grid"], first["sat_mode"]) == ("QZ7LOM", "QZ7ABE", "GN19", "U/V")
+    assert 500 < first["distance_km"] < 2500
+    assert sum(c["duplicate_of_utc"] is not None for c in log) == 1
+    text = demo.get("/api/contacts.adi").text
+    assert text.count("<CALL:6>QZ7LOM") == 2
+    assert "'=cmd" in demo.get("/api/contacts.csv").text
+    back = demo.post("/api/contacts/import", content=text.encode()).json()
+    assert (back["taken"], back["there_already"]) == (0, 2)
+    assert demo.post("/api/contacts/import", content=b"rubbish").status_code == 422
+    assert demo.post("/api/contacts", json={"contacts": [contact(grid="ZZ99")]}).status_code == 422
+    assert demo.delete(f"/api/contacts/{stamp['id']}").status_code == 204
+
+
+def test_a_grid_places_the_station_and_a_bad_mask_is_refused(client):
+    assert client.get("/api/grid/GN19").json()["longitude_deg"] == -57
+    assert client.get("/api/grid/Z1").status_code == 422
+    station = client.get("/api/station").json()
+    assert client.put("/api/station", json={**station, "mask": [[10, 95]]}).status_code == 422
+    assert client.put("/api/station", json={**station, "mask": [[90, 5], [0, 3]]}).json()["mask"] == [[0, 3], [90, 5]]
+
+
+def test_setting_the_radio_itself_is_a_sheet_that_ends_in_the_work_log(demo):
+    radio = radio_of(demo, "ardvane-osprey")
+    made = demo.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "hear-myself"})
+    assert made.status_code == 201, made.text
+    sheet = made.json()
+    ticks = [
+        {"id": f"tick-{n:04d}-x", "sheet_id": sheet["id"], "step": n, "at": datetime.now(UTC).isoformat()}
+        for n in range(len(sheet["content"]["steps"]))
+    ]
+    demo.post("/api/sheets/ticks", json={"ticks": ticks})
+    assert demo.get(f"/api/sheets/{sheet['id']}").json()["status"] == "done"
+    assert "hear yourself" in demo.get("/api/log").json()[0]["text"]
