@@ -5,6 +5,7 @@ import subprocess
 import threading
 import time
 from collections.abc import Iterator
+from dataclasses import replace
 from pathlib import Path
 
 import httpx
@@ -18,6 +19,7 @@ from sqlalchemy.orm import Session
 
 from vocator.settings import Settings, settings
 from vocator.storage.migrate import migrate
+from vocator.storage.repositories import StationRepository
 from vocator.storage.tables import Base
 from vocator.usecases.demo import load_demo
 
@@ -163,6 +165,8 @@ def demo(server: Server, engine: Engine) -> str:
     empty(engine)
     with Session(engine) as session:
         load_demo(session)
+        stations = StationRepository(session)
+        stations.save(replace(stations.get(), may_send_on=()))  # listening only; a test that sends says so
         session.commit()
     return server.url
 

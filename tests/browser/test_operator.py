@@ -2,7 +2,9 @@
 
 import re
 from pathlib import Path
+from urllib.parse import quote
 
+import httpx
 import pytest
 from playwright.sync_api import Page, expect
 from sqlalchemy import create_engine, text
@@ -261,7 +263,10 @@ def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, s
     page.keyboard.press("Escape")
     make_sheet(page, "Finch", "7", "RIDGE")
     sheet = page.url
-    for url in (demo, sheet, demo + "/radios", demo + "/radios/1?slot=2", demo + "/twin", demo + "/station"):
+    coming = httpx.get(demo + "/api/passes/next").json()
+    at_pass = f"/{coming['number']}/{quote(coming['aos_utc'])}"
+    places = ("", "/radios", "/radios/1?slot=2", "/twin", "/station", "/passes", f"/passes{at_pass}", f"/ride{at_pass}", "/log")
+    for url in (sheet, *(demo + place for place in places)):
         page.goto(url)
         page.wait_for_timeout(500)
         page.add_script_tag(path=str(AXE))

@@ -10,6 +10,22 @@ from vocator.core.radio.report import memory_dict
 from vocator.usecases.run_twin import run_twin
 from vocator.usecases.twins import twin_of
 
+TLE = "tests/reference/elements.tle"
+DOPPLER = (
+    "doppler-set",
+    "--elements",
+    TLE,
+    "--site",
+    "49.54,-57.83,30",
+    "--downlink-hz",
+    "436500000",
+    "--uplink-hz",
+    "145900000",
+)
+PASS_KEYS = {
+    "satellite", "aos_utc", "tca_utc", "closest_utc", "los_utc", "max_elevation_deg", "azimuth_aos_deg", "azimuth_tca_deg", "azimuth_los_deg",
+    "windows",
+}  # fmt: skip
 CHANNEL_KEYS = {"rx_hz", "tx_hz", "tone_mode", "tone_tx", "tone_rx", "dcs_tx", "dcs_rx", "width", "power", "label"}
 
 
@@ -102,8 +118,14 @@ def test_a_goal_beyond_the_radio_exits_with_three():
         (("sheet", "ardvane-finch", "--line", "146.55", "--slot", "7", "--row", "B"), "none on this radio"),
         (("sheet", "ardvane-finch", "--slot", "7", "--goal", "find-tone"), "an empty line"),
         (("twin", "ardvane-finch", "--keys", "/nowhere"), "/nowhere"),
-        (("passes",), "not yet"),
-        (("doppler-set",), "not yet"),
+        (("passes", "--elements", "nowhere", "--site", "49.5,-57.8", "--start", "2026-11-25", "--days", "1"), "cannot be read"),
+        (("passes", "--elements", TLE, "--site", "north", "--start", "2026-11-25", "--days", "1"), "49.5,-57.8,40"),
+        (("passes", "--elements", TLE, "--site", "95,0", "--start", "2026-11-25", "--days", "1"), "latitude"),
+        (("passes", "--elements", TLE, "--site", "49,0", "--start", "soon", "--days", "1"), "UTC"),
+        (("passes", "--elements", TLE, "--site", "49,0", "--start", "2026-11-25", "--days", "99"), "days"),
+        ((*DOPPLER, "--satellite", "Wren-5", "--aos", "2026-11-25T00:00:00Z", "--step-hz", "5000"), "nearest rise"),
+        ((*DOPPLER, "--satellite", "Nobody", "--aos", "2026-11-25T00:00:00Z", "--step-hz", "5000"), "Sable-1"),
+        ((*DOPPLER, "--satellite", "Sable-1", "--aos", "2026-11-25T14:01:34Z", "--step-hz", "0"), "step"),
     ],
 )  # fmt: skip
 def test_errors_are_one_line_and_exit_code_two(arguments, words):
@@ -222,3 +244,35 @@ def test_prove_slips_prints_a_table_without_faults():
     head, row = out.splitlines()
     assert head.split()[-2:] == ["stuck", "missed"]
     assert row.split()[-2:] == ["0", "0"]
+
+
+def test_passes_and_a_doppler_set_answer_as_the_contract_says(tmp_path):
+    mask = tmp_path / "mask.csv"
+    mask.write_text("azimuth,elevation\n0,30\n180,30\n")
+    where = ("--site", "49.54,-57.83,30", "--start", "2026-11-25T00:00:00Z", "--days", "1", "--json")
+    code, out, _ = vocator("passes", "--elements", "tests/reference/elements_omm.csv", *where, "--mask", str(mask))
+    answer = json.loads(out)
+    assert code == 0
+    assert set(answer) == {"passes", "without_passes"}
+    assert all(set(p) == PASS_KEYS for p in answer["passes"])
+    assert any(p["windows"] for p in answer["passes"]) and any(not p["windows"] for p in answer["passes"])
+    code, out, _ = vocator(*DOPPLER, "--satellite", "Sable-1", "--aos", "2026-11-25T14:01:20Z", "--step-hz", "5000", "--json")
+    found = json.loads(out)
+    assert code == 0
+    assert set(found) == {"memories", "worst_downlink_hz", "worst_uplink_hz", "mean_downlink_hz", "mean_uplink_hz"}
+    assert all(set(m) == {"downlink_hz", "uplink_hz", "from_utc", "to_utc"} for m in found["memories"])
+    assert found["worst_downlink_hz"] < 2600
+    assert found["memories"][0]["from_utc"] == "2026-11-25T14:01:34.820Z"[:19] + found["memories"][0]["from_utc"][19:]
+
+
+def test_a_file_with_spoiled_sets_gives_the_passes_of_the_good_ones_and_tells_the_rest(tmp_path):
+    lines = open(TLE).read().splitlines()  # noqa: SIM115
+    spoiled = tmp_path / "spoiled.tle"
+    spoiled.write_text("\n".join([lines[0], lines[1][:60], *lines[2:]]))
+    code, out, _ = vocator(
+        "passes", "--elements", str(spoiled), "--site", "49.54,-57.83", "--start", "2026-11-25", "--days", "1", "--json"
+    )
+    answer = json.loads(out)
+    assert code == 0
+    assert {p["satellite"] for p in answer["passes"]} >= {"Marlin", "Corrie"}
+    assert any("columns" in w["reason"] for w in answer["without_passes"])

@@ -13,7 +13,7 @@ from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import Signal, State, Stored
 from vocator.core.radio.touching import touchables
 from vocator.core.radio.twin import Twin
-from vocator.usecases.band_play import air_view, listening, sent_on_band
+from vocator.usecases.band_play import air_view, listening, sent_on_band, tuned_to
 from vocator.usecases.make_sheet import MadeSheet
 from vocator.usecases.run_twin import trace_of
 from vocator.usecases.twins import twin_of
@@ -84,14 +84,14 @@ def play(model: str, firmware: str | None, region: str, token: str, keys: list[s
     trace: list[dict[str, Any]] = []
     tails: tuple[tuple[str, float], ...] = ()
     told: Answer | None = None
-    state = twin.watched(listening(state, at_s))
+    state = twin.watched(listening(state, at_s, (), tuned_to(twin, state)))
     for action in actions:
         (line,), state = trace_of(twin, state, [action])
         trace.append(line)
         if line["transmitting_hz"] is not None:
-            told = sent_on_band(twin, state, line["transmitting_hz"])
+            told = sent_on_band(twin, state, line["transmitting_hz"], at_s)
             tails = ((told.opened.name, at_s),) if told.opened else tails
-            state = listening(state, at_s, tails)
+            state = listening(state, at_s, tails, tuned_to(twin, state))
     return {**play_view(twin, state, trace), "air": air_view(twin, state, at_s, tails, told)}
 
 

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vocator.core.channel.channel import Channel, Width, tone_use
-from vocator.core.onair.band import TAIL_S, Band, Repeater, Talker, Transmission, answer, heard, transmission
+from vocator.core.onair.band import TAIL_S, Band, Repeater, Talker, Transmission, answer, called, from_above, heard, transmission
 from vocator.core.radio.state import Signal
 from vocator.usecases.band_play import demo_band, listening, opens
 from vocator.usecases.make_sheet import SheetRequest, make_sheet
@@ -71,3 +71,19 @@ def test_each_repeater_of_the_demonstration_is_opened_by_its_own_channel():
         assert answer(demo_band(), transmission(right, repeater.input_hz)).opened is repeater
     finch = twin_of("ardvane-finch")
     assert any(s.rx_hz == 162_550_000 for s in listening(finch.start, 0.0).signals)
+
+
+def test_a_satellite_is_heard_where_it_stands_by_its_doppler_and_answers_only_the_corrected_uplink():
+    marlin = next(s for s in demo_band().satellites if s.transponder.name == "Marlin")
+    bird, coming = marlin.transponder, 30
+    assert marlin.range_rate_km_s[coming] < -3
+    high = round(bird.downlink_hz * (1 - marlin.range_rate_km_s[coming] / 299_792.458))
+    assert high > bird.downlink_hz + 5_000
+    at = next(s for s in range(coming, coming + 25) if from_above(demo_band(), s, high))
+    assert from_above(demo_band(), at, bird.downlink_hz) == ()
+    assert called(demo_band(), Transmission(bird.uplink_hz, "103.5", Width.WIDE), coming).reply.through
+    assert called(demo_band(), Transmission(bird.uplink_hz + 9_000, "103.5", Width.WIDE), coming).reply.why == "tuning"
+    assert called(demo_band(), Transmission(bird.uplink_hz, None, Width.WIDE), coming).reply.why == "no tone"
+    gap = len(marlin.elevation_deg) + 5
+    assert called(demo_band(), Transmission(bird.uplink_hz, "103.5", Width.WIDE), gap).reply.why == "horizon"
+    assert called(demo_band(), Transmission(147_930_000, "103.5", Width.WIDE), coming) is None

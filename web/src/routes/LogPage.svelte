@@ -102,7 +102,7 @@
     {#if waiting.length}<p class="caution">{waiting.length} kept on this device, not yet sent: {waiting.map((w) => w.call_sign || clock.time(w.at_utc)).join(', ')}</p>{/if}
     {#if shown.length}
       <table>
-        <thead><tr><th scope="col">{clock.name}</th><th scope="col">Call sign</th><th scope="col">Grid</th><th scope="col">Satellite</th><th scope="col" class="wide">Up, down</th><th scope="col" class="n wide">Way</th><th scope="col"></th></tr></thead>
+        <thead><tr><th scope="col">{clock.name}</th><th scope="col">Call sign</th><th scope="col">Grid</th><th scope="col">Satellite</th><th scope="col" class="wide">Up, down</th><th scope="col" class="n wide">Way</th><td></td></tr></thead>
         <tbody>
           {#each shown as c (c.id)}
             <tr>

@@ -91,6 +91,7 @@
 
 <main class="page">
   {#if !plan}
+    <h1>Pass</h1>
     {#if trouble}<p class="harm" role="alert">{trouble}</p><a class="act" href="/passes">To the passes</a>{:else}<p class="quiet">{busy}</p>{/if}
   {:else}
     <header>
@@ -164,7 +165,7 @@
         </div>
         <p>2.5 kHz suits a 15 kHz receiver at any deviation; 3.5 kHz only up to 3 kHz deviation. A rule of thumb: real filters differ.</p>
         <table class="sum"><caption class="visually-hidden">What is left off tune, in kHz</caption>
-          <thead><tr><th></th><th scope="col">worst</th><th scope="col">mean</th></tr></thead>
+          <thead><tr><td></td><th scope="col">worst</th><th scope="col">mean</th></tr></thead>
           <tbody>
             <tr><th scope="row">this set, {plan.set.fast}</th><td>{(plan.set.worst_hz / 1000).toFixed(2)}</td><td>{(plan.set.mean_hz / 1000).toFixed(2)}</td></tr>
             <tr><th scope="row">five memories 5 kHz apart</th><td>{(plan.set.plain_worst_hz / 1000).toFixed(2)}</td><td>{(plan.set.plain_mean_hz / 1000).toFixed(2)}</td></tr>
@@ -175,7 +176,7 @@
         <details>
           <summary>The sum</summary>
           <table class="sum"><caption class="visually-hidden">Doppler, worked</caption>
-            <thead><tr><th></th>{#each plan.sums as s (s.words)}<th scope="col">{s.words}</th>{/each}</tr></thead>
+            <thead><tr><td></td>{#each plan.sums as s (s.words)}<th scope="col">{s.words}</th>{/each}</tr></thead>
             <tbody>
               <tr><th scope="row">nominal</th>{#each plan.sums as s (s.words)}<td>{(s.nominal_hz / 1e6).toFixed(5)}</td>{/each}</tr>
               <tr><th scope="row">shift, kHz</th>{#each plan.sums as s (s.words)}<td>{kilohertz(s.shift_hz, 2)}</td>{/each}</tr>
@@ -333,6 +334,7 @@
     box-sizing: border-box;
   }
   details {
+    overflow-x: auto;
     margin-top: 10px;
   }
   summary {
@@ -384,8 +386,13 @@
     .page {
       padding: 8px 10px 32px;
     }
-    .rows td {
+    .rows td,
+    .rows th {
       padding-right: 8px;
+      overflow-wrap: anywhere;
+    }
+    .tune .slot {
+      width: 84px;
     }
   }
   @media print {

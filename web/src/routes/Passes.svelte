@@ -399,7 +399,10 @@
     }
     .pick {
       min-width: 0;
-      padding: 8px 10px;
+      padding: 8px 6px;
+    }
+    .time a {
+      white-space: normal;
     }
     header .field {
       padding-right: 30px;

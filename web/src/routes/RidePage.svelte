@@ -102,19 +102,20 @@
 
 <main class="ride" class:pull={pull && ride && !ride.over}>
   {#if !ride}
+    <h1>Ride</h1>
     <p>{trouble || 'Getting the pass ready…'}</p>
     <a class="act" href={path}>To the pass</a>
   {:else}
     <p class="visually-hidden" aria-live="assertive">{ride.announced}</p>
     <header>
       <a class="act plain" href={path + query}>Leave</a>
-      <span class="who">{ride.plan.pass.satellite} {ride.rehearsal ? `rehearsed, ${speed} times` : ''}</span>
+      <h1 class="who">{ride.plan.pass.satellite} {ride.rehearsal ? `rehearsed, ${speed} times` : ''}</h1>
       <span class="time">{clock.time(ride.now)}</span>
     </header>
 
     {#if ride.over}
       <section class="done">
-        <h1>{ride.rehearsal ? 'Rehearsal over' : 'It has set'}</h1>
+        <h2>{ride.rehearsal ? 'Rehearsal over' : 'It has set'}</h2>
         {#if ride.rehearsal}
           {#if ride.score}
             <p class="big">{ride.score.in_tune_percent} % in tune</p>
@@ -161,7 +162,7 @@
         <button type="button" class="act" aria-pressed={ride.sound} onclick={() => { ride!.touch(); ride!.switch('sound'); }}>Sound</button>
         <button type="button" class="act" aria-pressed={ride.speech} onclick={() => ride!.switch('speech')}>Speech</button>
         {#if !ride.rehearsal}
-          <span>Clock <button type="button" class="act" aria-label="Clock one second back" onclick={() => ride!.trimBy(-1)}>−1 s</button> <button type="button" class="act" aria-label="Clock one second on" onclick={() => ride!.trimBy(1)}>+1 s</button> {ride.trim ? `${ride.trim > 0 ? '+' : ''}${ride.trim} s trimmed` : Math.abs(ride.away) > 200 ? `this device is ${(Math.abs(ride.away) / 1000).toFixed(1)} s ${ride.away > 0 ? 'slow' : 'fast'}; set right` : 'agrees with the server'}</span>
+          <span>Clock <button type="button" class="act" onclick={() => ride!.trimBy(-1)}>−1 s</button> <button type="button" class="act" onclick={() => ride!.trimBy(1)}>+1 s</button> {ride.trim ? `${ride.trim > 0 ? '+' : ''}${ride.trim} s trimmed` : Math.abs(ride.away) > 200 ? `this device is ${(Math.abs(ride.away) / 1000).toFixed(1)} s ${ride.away > 0 ? 'slow' : 'fast'}; set right` : 'agrees with the server'}</span>
           <span class="quiet">{ride.awake === 'no' ? 'This screen cannot be kept awake: touch it now and then.' : ''}</span>
         {:else}
           <label>Speed <select class="field" bind:value={speed} onchange={() => start(ride!.plan, ride!.rehearsal)}>{#each [1, 2, 5, 10, 20] as n (n)}<option value={n}>{n} times</option>{/each}</select></label>
@@ -209,8 +210,7 @@
   }
   .who {
     font-size: 20px;
-    font-weight: 700;
-    margin-right: auto;
+    margin: 0 auto 0 0;
   }
   .time {
     font-size: 28px;

@@ -7,6 +7,8 @@ station talks and pauses by a clock of its own.  Frequencies in hertz, times in 
 from dataclasses import dataclass
 
 from vocator.core.channel.channel import Channel, Width
+from vocator.core.onair.satellites import LOST_HZ, Reply, Sent, Transponder, reply, stronger, talking
+from vocator.core.orbit.doppler import LIGHT_KM_S
 
 NEAR_HZ = {Width.WIDE: 5_000, Width.NARROW: 2_500}
 """How far off its input a transmission may be and still be taken, by the receiver's width."""
@@ -38,11 +40,27 @@ class Talker:
 
 
 @dataclass(frozen=True, slots=True)
+class Overhead:
+    """A satellite that passes over and over: elevation and range rate (km/s) second by second, then a gap."""
+
+    transponder: Transponder
+    elevation_deg: tuple[float, ...]
+    range_rate_km_s: tuple[float, ...]
+    gap_s: float = 60.0
+
+    def second(self, at_s: float) -> int | None:
+        """Return the second of the pass at a time, None in the gap."""
+        into = at_s % (len(self.elevation_deg) + self.gap_s)
+        return int(into) if into < len(self.elevation_deg) else None
+
+
+@dataclass(frozen=True, slots=True)
 class Band:
     """A scenario."""
 
     repeaters: tuple[Repeater, ...] = ()
     talkers: tuple[Talker, ...] = ()
+    satellites: tuple[Overhead, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,6 +87,8 @@ class Answer:
 
     opened: Repeater | None
     faults: tuple[tuple[Repeater, str], ...] = ()
+    satellite: str = ""
+    reply: Reply | None = None
 
 
 def transmission(channel: Channel, sent_hz: int) -> Transmission:
@@ -109,6 +129,40 @@ def answer(band: Band, sent: Transmission) -> Answer:
         elif sent.tx_hz - repeater.output_hz == repeater.output_hz - repeater.input_hz:
             faults.append((repeater, "sign"))
     return Answer(None, tuple(faults))
+
+
+def called(band: Band, sent: Transmission, at_s: float) -> Answer | None:
+    """Return what a satellite makes of a transmission near its uplink, None where none is concerned.
+
+    Their timers count as running: a call on this band does not remember an arming tone.
+    """
+    for one in band.satellites:
+        bird = one.transponder
+        if abs(sent.tx_hz - bird.uplink_hz) > 15_000:
+            continue
+        second = one.second(at_s)
+        if second is None:
+            return Answer(None, (), bird.name, Reply(False, "horizon", 0.0))
+        told = Sent(sent.tx_hz, sent.tone, 1.0)
+        made = reply(bird, told, one.range_rate_km_s[second], one.elevation_deg[second], 0.0, stronger(second))
+        return Answer(None, (), bird.name, made)
+    return None
+
+
+def from_above(band: Band, at_s: float, tuned_hz: int) -> tuple[Heard, ...]:
+    """Return the satellites heard on a tuned frequency: somebody's over, near enough to be understood."""
+    on = []
+    for one in band.satellites:
+        second = one.second(at_s)
+        over = talking(second) if second is not None else None
+        if second is None or over is None:
+            continue
+        at_hz = one.transponder.downlink_hz * (1 - one.range_rate_km_s[second] / LIGHT_KM_S)
+        if abs(at_hz - tuned_hz) < LOST_HZ:
+            on.append(
+                Heard(f"{over[0]} {over[1]} over {one.transponder.name}, {(tuned_hz - at_hz) / 1000:+.1f} kHz off", tuned_hz)
+            )
+    return tuple(on)
 
 
 def heard(band: Band, at_s: float, tails: tuple[tuple[str, float], ...] = ()) -> tuple[Heard, ...]:

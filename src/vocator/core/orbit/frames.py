@@ -17,7 +17,7 @@ Floats = NDArray[np.float64]
 
 EQUATOR_KM = 6378.137
 FLATTENING = 1 / 298.257223563
-SIDEREAL_RAD_S = 7.292115855e-5
+SIDEREAL_RAD_S = 2 * math.pi * 1.002737909350795 / 86400.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,12 +52,13 @@ class Look:
 
 
 def sidereal_rad(jd: float, seconds: Floats) -> Floats:
-    """Return Greenwich mean sidereal time (IAU 1982) in radians, ``seconds`` after a Julian date in UTC."""
-    days = (jd - 2451545.0) + seconds / 86400.0
-    centuries = days / 36525.0
-    base = 67310.54841 + (0.093104 - 6.2e-6 * centuries) * centuries**2 + 8640184.812866 * centuries
-    turns = ((jd - 2451545.0) % 1.0) + seconds / 86400.0
-    return np.asarray((base / 86400.0 % 1.0 + turns % 1.0) % 1.0 * 2 * math.pi)
+    """Return Greenwich mean sidereal time (IAU 1982) in radians, ``seconds`` after a Julian date in UTC.
+
+    The formula's rate is taken at the date itself, good to a microradian over years.
+    """
+    centuries = (jd - 2451545.0) / 36525.0
+    day_s = 67310.54841 + ((-6.2e-6 * centuries + 0.093104) * centuries + 8640184.812866 + 3155760000.0) * centuries
+    return np.asarray(math.radians((day_s / 240.0) % 360.0) + (SIDEREAL_RAD_S + 1.4e-15 * centuries) * seconds)
 
 
 class Horizon:
@@ -93,6 +94,11 @@ class Horizon:
         up_rate = self.cos_latitude * (vx * self.cos + vy * self.sin + turning) + self.sin_latitude * vz
         range_rate = (x * vx + y * vy + z * vz) / distance
         return up / distance, (up_rate - up * range_rate / distance) / distance
+
+    def range_rate(self, position: Floats, velocity: Floats) -> Floats:
+        """Return the range rate, km/s."""
+        x, y, z, vx, vy, vz = self.relative(position, velocity)
+        return np.asarray((x * vx + y * vy + z * vz) / np.sqrt(x * x + y * y + z * z))
 
     def look(self, position: Floats, velocity: Floats) -> Look:
         """Return azimuth, elevation, range and range rate."""

@@ -11,16 +11,23 @@ from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, timedelta
 
 import numpy as np
+from numpy.typing import NDArray
 from sgp4.api import Satrec
 
 from vocator.core.orbit.elements import EARTH_RADIUS_KM, Elements
 from vocator.core.orbit.frames import Floats, Horizon, Look, Site
 from vocator.core.orbit.horizon_mask import HorizonMask
 from vocator.core.orbit.motion import ERRORS, model_of, position_of, positions, split_julian
-from vocator.core.orbit.search import roots, sign_changes
+from vocator.core.orbit.search import newton, roots, sign_changes
+from vocator.core.orbit.track import Owners, Pieces, Track
 
-MOST_STEP_S = 300.0
+Codes = NDArray[np.uint8]
+Flags = NDArray[np.bool_]
+Places = NDArray[np.intp]
+MOST_STEP_S = 750.0
 AT_ONCE = 64
+ROUGH_S = 1.0
+"""A last step on the track no longer than this leaves less than a millisecond, which SGP4 then sets right."""
 MASK_STEP_S = 5.0
 
 
@@ -96,16 +103,48 @@ class Sky:
 
     def moment(self, seconds: float) -> datetime:
         """Return the moment in UTC."""
-        return self.start_utc + timedelta(seconds=float(seconds))
+        return self.start_utc + timedelta(0, seconds)
 
     def seconds(self, at_utc: datetime) -> float:
         """Return a moment as seconds after the start."""
         return (at_utc - self.start_utc).total_seconds()
 
 
+class Flock:
+    """Several satellites over one site, each asked at times of its own, in one go.
+
+    ``counts`` says how many of the times belong to each; they follow one another.
+    """
+
+    def __init__(self, skies: list[Sky], counts: list[int]) -> None:
+        self.sky = skies[0]
+        ends = np.cumsum(counts).tolist()
+        pairs = zip(skies, [0, *ends[:-1]], ends, strict=True)
+        self.parts = [(s.model, slice(a, b), np.full(b - a, s.jd)) for s, a, b in pairs if b > a]
+        self.count = int(ends[-1])
+
+    def _at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+        times = seconds + self.sky.offset_s
+        days = times / 86400.0
+        position, velocity = np.empty((self.count, 3)), np.empty((self.count, 3))
+        for model, part, jd in self.parts:
+            _, position[part], velocity[part] = model.sgp4_array(jd, days[part])
+        return Horizon(self.sky.site, self.sky.jd, times), position, velocity
+
+    def rise(self, seconds: Floats) -> tuple[Floats, Floats]:
+        """Return the sine of the elevation and its rate."""
+        horizon, position, velocity = self._at(seconds)
+        return horizon.rise(position, velocity)
+
+    def look(self, seconds: Floats) -> Look:
+        """Return azimuth, elevation, range, range rate."""
+        horizon, position, velocity = self._at(seconds)
+        return horizon.look(position, velocity)
+
+
 def step_s(elements: Elements) -> float:
-    """Return the step of the coarse grid: an eighteenth of a revolution, less at a quick perigee, 300 s at most."""
-    return float(min(MOST_STEP_S, elements.period_s / 18 * (1 - elements.eccentricity) ** 1.5))
+    """Return the step of the coarse grid: an eighth of a revolution, less at a quick perigee, 750 s at most."""
+    return float(min(MOST_STEP_S, elements.period_s / 8 * (1 - elements.eccentricity) ** 1.5))
 
 
 def find_passes(
@@ -140,121 +179,255 @@ def _find(
     found: list[Pass],
     without: list[WithoutPass],
 ) -> None:
+    skies = [Sky(e, site, start_utc) for e in satellites]
     pad = max(e.period_s for e in satellites)
     step = min(step_s(e) for e in satellites)
     times = np.linspace(-pad, span_s + pad, math.ceil((span_s + 2 * pad) / step) + 1)
-    models = [model_of(e) for e in satellites]
-    jd, part = split_julian(start_utc)
-    codes, position, velocity = positions(models, jd, times + part * 86400.0)
-    heights, rates = Horizon(site, jd, times + part * 86400.0).rise(position, velocity)
-    for row, elements in enumerate(satellites):
-        sky = Sky(elements, site, start_utc, models[row])
-        good, told = _usable(codes[row], times, elements, sky)
+    seconds = times + skies[0].offset_s
+    codes, position, velocity = positions([s.model for s in skies], skies[0].jd, seconds)
+    heights, rates = Horizon(site, skies[0].jd, seconds).rise(position, velocity)
+    search = _Search(skies, Track(site, skies[0].jd, seconds, position, velocity), skies[0].offset_s)
+    for row, sky in enumerate(skies):
+        good, told = _usable(codes[row], times, sky)
         if told:
             without.append(told)
-        if good is None:
-            continue
-        passes, always = _passes_of(sky, times[good], heights[row, good], rates[row, good], span_s)
+        if good is not None:
+            search.seen.append(_Seen(row, sky, times[good], heights[row, good], rates[row, good], told is not None))
+    for one, passes, always in search.passes(span_s):
         high = [p for p in passes if p.max_elevation_deg >= least_deg]
-        seen = [replace(p, windows=windows_of(sky, p, mask)) for p in high]
-        found += seen
-        reason = _reason(elements, site, passes, seen, always, least_deg, mask, span_s / 86400.0)
-        if reason and not told:
-            without.append(WithoutPass(elements.name, reason))
+        if mask.points:
+            high = [replace(p, windows=windows_of(one.sky, p, mask)) for p in high]
+        found += high
+        if not one.told:
+            reason = _reason(one.sky.elements, site, passes, high, always, least_deg, mask, span_s / 86400.0)
+            if reason:
+                without.append(WithoutPass(one.sky.elements.name, reason))
 
 
-def _usable(
-    codes: "np.ndarray[tuple[int, ...], np.dtype[np.uint8]]", times: Floats, elements: Elements, sky: Sky
-) -> tuple[slice | None, WithoutPass | None]:
+@dataclass(slots=True)
+class _Seen:
+    """A satellite's coarse grid; then the moments at which its elevation turns, with its sine there."""
+
+    row: int
+    sky: Sky
+    times: Floats
+    heights: Floats
+    rates: Floats
+    told: bool
+    turns: Floats = field(default_factory=lambda: np.empty(0))
+    turned: Floats = field(default_factory=lambda: np.empty(0))
+
+
+class _Search:
+    """The search for all satellites at once: on the track first, then set right by SGP4."""
+
+    def __init__(self, skies: list[Sky], track: Track, offset_s: float) -> None:
+        self.skies, self.track, self.offset_s = skies, track, offset_s
+        self.seen: list[_Seen] = []
+
+    def passes(self, span_s: float) -> list[tuple[_Seen, list[Pass], bool]]:
+        """Return for each satellite the passes that overlap 0 to ``span_s``, and whether it never leaves the sky."""
+        if not self.seen:
+            return []
+        self._find_turns()
+        edges = self._find_edges()
+        spans = [_spans(one, own, span_s) for one, own in zip(self.seen, edges, strict=True)]
+        counts = [len(a) for a, _, _ in spans]
+        begins, ends, tops = (np.concatenate([s[k] for s in spans]) for k in range(3))
+        owner = np.repeat(np.array([one.row for one in self.seen]), counts)
+        columns = self._columns(owner, begins, tops, ends)
+        made, at = [], 0
+        for one, count, own in zip(self.seen, counts, edges, strict=True):
+            rows = zip(*(c[at : at + count] for c in columns), strict=True)
+            at += count
+            made.append((one, [_pass(one, *row) for row in rows], not len(own[0]) and bool(one.heights[0] >= 0)))
+        return made
+
+    def _columns(self, owner: Owners, begins: Floats, tops: Floats, ends: Floats) -> list[list[float]]:
+        if not len(owner):
+            return [[]] * 9
+        rise, top, fall = (self._pieces(owner, t).look(t + self.offset_s) for t in (begins, tops, ends))
+        closest = self._closest(owner, tops, begins, ends)
+        arrays = (
+            begins,
+            tops,
+            closest,
+            ends,
+            top.elevation_deg,
+            rise.azimuth_deg,
+            top.azimuth_deg,
+            fall.azimuth_deg,
+            top.range_km,
+        )
+        return [a.tolist() for a in arrays]
+
+    def _pieces(self, owner: Owners, seconds: Floats) -> Pieces:
+        return self.track.pieces(owner, seconds + self.offset_s)
+
+    def _exact(self, owner: Owners) -> Flock:
+        counts = np.bincount(owner, minlength=len(self.skies)).tolist()
+        return Flock(self.skies, counts)
+
+    def _find_turns(self) -> None:
+        """Find where each elevation turns, on the track; summits above the horizon are set right by SGP4."""
+        changes = [_that_matter(one) for one in self.seen]
+        counts = [len(c) for c in changes]
+        low = np.concatenate([one.times[c] for one, c in zip(self.seen, changes, strict=True)])
+        high = np.concatenate([one.times[c + 1] for one, c in zip(self.seen, changes, strict=True)])
+        owner = np.repeat(np.array([one.row for one in self.seen]), counts)
+
+        def rate(seconds: Floats) -> Floats:
+            return pieces.rise(seconds + self.offset_s)[1]
+
+        pieces = self._pieces(owner, (low + high) / 2)
+        turns = roots(rate, low, high, ROUGH_S)
+        values = pieces.rise(turns + self.offset_s)[0]
+        bend = (rate(turns + 1) - rate(turns - 1)) / 2
+        above = (bend < 0) & (values > -0.001)
+        if above.any():
+            flock = self._exact(owner[above])
+            turns[above] -= np.clip(flock.rise(turns[above])[1] / bend[above], -5, 5)
+            values[above] = flock.rise(turns[above])[0]
+        parts = np.cumsum(counts)[:-1]
+        for one, own, sines in zip(self.seen, np.split(turns, parts), np.split(values, parts), strict=True):
+            one.turns, one.turned = own, sines
+
+    def _find_edges(self) -> list[tuple[Floats, Flags]]:
+        """Return for each satellite the moments where it crosses the horizon, and which of them are rises."""
+        low, high, rising, counts = [], [], [], []
+        for one in self.seen:
+            times = np.concatenate([one.times, one.turns])
+            order = np.argsort(times, kind="stable")
+            times, values = times[order], np.concatenate([one.heights, one.turned])[order]
+            change = sign_changes(values)
+            low.append(times[change])
+            high.append(times[change + 1])
+            rising.append(values[change] < 0)
+            counts.append(len(change))
+        owner = np.repeat(np.array([one.row for one in self.seen]), counts)
+        edges = np.concatenate(low)
+        if len(edges):
+            a, b = edges, np.concatenate(high)
+            pieces = self._pieces(owner, (a + b) / 2)
+            edges = newton(lambda t: pieces.rise(t + self.offset_s), a, b, ROUGH_S / 10)
+            value, slope = self._exact(owner).rise(edges)
+            with np.errstate(divide="ignore", invalid="ignore"):
+                step = value / slope
+            small = np.isfinite(step) & (np.abs(step) < 0.5)
+            edges[small] -= step[small]
+            hard = np.flatnonzero(~small)
+            if len(hard):
+                edges[hard] = newton(
+                    self._exact(owner[hard]).rise, np.maximum(a[hard], edges[hard] - 60), np.minimum(b[hard], edges[hard] + 60)
+                )
+        return list(zip(np.split(edges, np.cumsum(counts)[:-1]), rising, strict=True))
+
+    def _closest(self, owner: Owners, highest: Floats, begins: Floats, ends: Floats) -> Floats:
+        """Return where the range is least, near the highest point; it may lie outside a short pass."""
+        period = np.array([s.elements.period_s for s in self.skies])[owner]
+
+        def coming(seconds: Floats) -> Floats:
+            return pieces.range_rate(seconds + self.offset_s)
+
+        pieces = self._pieces(owner, highest)
+        low, high = highest - period / 60, highest + period / 60
+        good = (coming(low) < 0) & (coming(high) > 0)
+        closest = roots(coming, np.where(good, low, highest), np.where(good, high, highest), ROUGH_S)
+        bend = (coming(closest + 1) - coming(closest - 1)) / 2
+        rate = self._exact(owner).look(closest).range_rate_km_s
+        closest = closest - np.clip(rate / np.where(bend > 0, bend, 1.0), -5, 5)
+        for i in np.flatnonzero(~good):
+            closest[i] = _closest_of(self.skies[owner[i]], float(highest[i]), float(begins[i]), float(ends[i]))
+        return closest
+
+
+def _that_matter(one: _Seen) -> Places:
+    """Return the places on the grid after which the elevation turns near the horizon or above it.
+
+    A summit stands no higher than where the tangents from both sides lead, a hollow no deeper.
+    """
+    at = sign_changes(one.rates)
+    step = one.times[at + 1] - one.times[at]
+    onward, back = one.heights[at] + one.rates[at] * step, one.heights[at + 1] - one.rates[at + 1] * step
+    low, high = np.minimum(onward, back), np.maximum(onward, back)
+    summit = one.rates[at] > 0
+    both_up = np.minimum(one.heights[at], one.heights[at + 1]) >= 0
+    return np.asarray(at[np.where(summit, high > -0.02, both_up & (low < 0.02))])
+
+
+def _pass(
+    one: _Seen, begins: float, top: float, closest: float, ends: float, elevation: float, first: float, at_top: float, last: float, away: float
+) -> Pass:  # fmt: skip
+    moment, elements = one.sky.moment, one.sky.elements
+    aos, los = moment(begins), moment(ends)
+    whole = bool(begins > one.times[0] and ends < one.times[-1])
+    windows = (Window(aos, los),)
+    return Pass(
+        elements.name,
+        elements.number,
+        aos,
+        moment(top),
+        moment(closest),
+        los,
+        elevation,
+        first,
+        at_top,
+        last,
+        away,
+        windows,
+        whole,
+    )
+
+
+def _spans(one: _Seen, edges: tuple[Floats, Flags], span_s: float) -> tuple[Floats, Floats, Floats]:
+    """Return beginnings, ends and highest moments of what overlaps the span."""
+    moments, rising = edges
+    empty = np.empty(0)
+    if not len(moments):
+        return empty, empty, empty
+    begins, ends = moments[rising], moments[~rising]
+    if one.heights[0] >= 0:
+        begins = np.concatenate([one.times[:1], begins])
+    if one.heights[-1] >= 0:
+        ends = np.concatenate([ends, one.times[-1:]])
+    inside = (ends > 0) & (begins < span_s)
+    begins, ends = begins[inside], ends[inside]
+    first, after = np.searchsorted(one.turns, begins), np.searchsorted(one.turns, ends)
+    tops = one.turns[np.minimum(first, len(one.turns) - 1)] if len(one.turns) else (begins + ends) / 2
+    for i in np.flatnonzero(after - first != 1):
+        inner = slice(first[i], after[i])
+        tops[i] = one.turns[inner][np.argmax(one.turned[inner])] if after[i] > first[i] else (begins[i] + ends[i]) / 2
+    return begins, ends, tops
+
+
+def _usable(codes: Codes, times: Floats, sky: Sky) -> tuple[slice | None, WithoutPass | None]:
     """Return the part of the grid up to the first error, and what is to be told of it."""
+    name = sky.elements.name
     bad = np.flatnonzero(codes)
     inside = bad[times[bad] >= 0]
     before = bad[times[bad] < 0]
     first = int(before[-1]) + 1 if len(before) else 0
     if len(before) and (not len(inside) or inside[0] == first):
-        without = WithoutPass(elements.name, f"elements unusable: {ERRORS.get(int(codes[before[-1]]), 'SGP4 refuses them')}")
+        without = WithoutPass(name, f"elements unusable: {ERRORS.get(int(codes[before[-1]]), 'SGP4 refuses them')}")
         return (None, without) if len(inside) else (slice(first, len(times)), None)
     if not len(inside):
         return slice(first, len(times)), None
     last = int(inside[0])
     words = ERRORS.get(int(codes[last]), "SGP4 refuses them")
     if last - first < 3 or times[last] <= 0:
-        return None, WithoutPass(elements.name, f"elements unusable: {words}")
-    return slice(first, last), WithoutPass(
-        elements.name, f"nothing after {sky.moment(times[last - 1]):%Y-%m-%d %H:%M} UTC: {words}"
-    )
+        return None, WithoutPass(name, f"elements unusable: {words}")
+    return slice(first, last), WithoutPass(name, f"nothing after {sky.moment(times[last - 1]):%Y-%m-%d %H:%M} UTC: {words}")
 
 
-def _passes_of(sky: Sky, times: Floats, heights: Floats, rates: Floats, span_s: float) -> tuple[list[Pass], bool]:
-    """Return the passes that overlap 0 to ``span_s``, and whether it never leaves the sky."""
-    turning = sign_changes(rates)
-    extremes = roots(lambda t: sky.rise(t)[1], times[turning], times[turning + 1], 0.01)
-    tops = rates[turning] > 0
-    nodes = np.concatenate([times[:1], extremes, times[-1:]])
-    values = np.concatenate([heights[:1], sky.rise(extremes)[0], heights[-1:]])
-    crossing = sign_changes(values)
-    edges = roots(lambda t: sky.rise(t)[0], nodes[crossing], nodes[crossing + 1])
-    rising = values[crossing] < 0
-    if not len(edges):
-        return [], bool(values[0] >= 0)
-    begins, ends = edges[rising], edges[~rising]
-    whole_start, whole_end = values[0] < 0, values[-1] < 0
-    if not whole_start:
-        begins = np.concatenate([times[:1], begins])
-    if not whole_end:
-        ends = np.concatenate([ends, times[-1:]])
-    inside = (ends > 0) & (begins < span_s)
-    begins, ends = begins[inside], ends[inside]
-    if not len(begins):
-        return [], False
-    summits, summit_values = extremes[tops], values[1:-1][tops]
-    highest = np.array([_highest(summits, summit_values, a, b) for a, b in zip(begins, ends, strict=True)])
-    closest = _closest(sky, highest, begins, ends)
-    at_rise, at_top, at_set = sky.look(begins), sky.look(highest), sky.look(ends)
-    return [
-        Pass(
-            sky.elements.name,
-            sky.elements.number,
-            sky.moment(begins[i]),
-            sky.moment(highest[i]),
-            sky.moment(closest[i]),
-            sky.moment(ends[i]),
-            float(at_top.elevation_deg[i]),
-            float(at_rise.azimuth_deg[i]),
-            float(at_top.azimuth_deg[i]),
-            float(at_set.azimuth_deg[i]),
-            float(at_top.range_km[i]),
-            (),
-            bool(begins[i] > times[0] and ends[i] < times[-1]),
-        )
-        for i in range(len(begins))
-    ], False
-
-
-def _highest(summits: Floats, values: Floats, begins: float, ends: float) -> float:
-    inside = (summits >= begins) & (summits <= ends)
-    if not inside.any():
-        return (begins + ends) / 2
-    return float(summits[inside][np.argmax(values[inside])])
-
-
-def _closest(sky: Sky, highest: Floats, begins: Floats, ends: Floats) -> Floats:
-    """Return where the range is least, near the highest point; it may lie outside a short pass."""
-    closest = highest.copy()
-    left = np.ones(len(highest), bool)
-    for part in (60, 20, 8, 4):
+def _closest_of(sky: Sky, highest: float, begins: float, ends: float) -> float:
+    """Return the same for one pass whose least range is further from its highest point."""
+    for part in (20, 8, 4):
         reach = sky.elements.period_s / part
-        low, high = highest[left] - reach, highest[left] + reach
-        good = (sky.look(low).range_rate_km_s < 0) & (sky.look(high).range_rate_km_s > 0)
-        chosen = np.flatnonzero(left)[good]
-        closest[chosen] = roots(lambda t: sky.look(t).range_rate_km_s, low[good], high[good])
-        left[chosen] = False
-        if not left.any():
-            break
-    for i in np.flatnonzero(left):
-        samples = np.linspace(begins[i], ends[i], 500)
-        closest[i] = samples[np.argmin(sky.look(samples).range_km)]
-    return closest
+        low, high = np.array([highest - reach]), np.array([highest + reach])
+        if sky.look(low).range_rate_km_s[0] < 0 < sky.look(high).range_rate_km_s[0]:
+            return float(roots(lambda t: sky.look(t).range_rate_km_s, low, high)[0])
+    samples = np.linspace(begins, ends, 500)
+    return float(samples[np.argmin(sky.look(samples).range_km)])
 
 
 def windows_of(sky: Sky, found: Pass, mask: HorizonMask) -> tuple[Window, ...]:
@@ -282,7 +455,7 @@ def windows_of(sky: Sky, found: Pass, mask: HorizonMask) -> tuple[Window, ...]:
     return tuple(Window(sky.moment(a), sky.moment(b)) for a, b in zip(marks[::2], marks[1::2], strict=True))
 
 
-def _bisect(free: object, low: Floats, high: Floats, opening: "np.ndarray[tuple[int, ...], np.dtype[np.bool_]]") -> Floats:
+def _bisect(free: object, low: Floats, high: Floats, opening: Flags) -> Floats:
     """Halve brackets where a function that may jump in slope changes sign."""
     low, high = low.copy(), high.copy()
     for _ in range(16):

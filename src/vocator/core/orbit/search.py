@@ -15,28 +15,56 @@ def sign_changes(values: Floats) -> NDArray[np.intp]:
 
 
 def roots(f: Callable[[Floats], Floats], low: Floats, high: Floats, tolerance: float = 1e-4) -> Floats:
-    """Return one root in each bracket ``[low, high]``, to within ``tolerance`` in the argument.
+    """Return one root in each bracket ``[low, high]``, to within about ``tolerance`` in the argument.
 
-    ``f`` takes one argument a bracket and must change sign over each.  Ridders' method on all
-    brackets at once (C. Ridders, IEEE Trans. Circuits Syst. 26, 1979), kept inside the bracket.
+    ``f`` takes one argument a bracket and must change sign over each.  The false position of
+    N. Anderson and A. Bjorck (BIT 13, 1973) on all brackets at once; where that is slow, halving.
     """
     a, b = low.astype(float), high.astype(float)
+    if not len(a):
+        return a
     fa, fb = f(a), f(b)
-    for _ in range(60):
-        if not len(a) or np.max(np.abs(b - a)) <= tolerance:
+    for turn in range(80):
+        with np.errstate(divide="ignore", invalid="ignore"):
+            c = b - fb * (b - a) / (fb - fa)
+        if turn % 4 == 3:
+            c = np.where(np.abs(b - a) > 64 * tolerance, (a + b) / 2, c)
+        c = np.where(np.isfinite(c), np.clip(c, np.minimum(a, b), np.maximum(a, b)), (a + b) / 2)
+        fc = f(c)
+        moved = np.abs(c - b)
+        crossed = (fc >= 0) != (fb >= 0)
+        with np.errstate(divide="ignore", invalid="ignore"):
+            weight = 1 - fc / fb
+        weight = np.where(np.isfinite(weight) & (weight > 0), weight, 0.5)
+        fa = np.where(crossed, fb, fa * weight)
+        a, b, fb = np.where(crossed, b, a), c, fc
+        if np.all((moved <= tolerance) | (np.abs(b - a) <= tolerance) | (fb == 0)):
             break
-        middle = (a + b) / 2
-        fm = f(middle)
-        scale = np.sqrt(np.maximum(fm * fm - fa * fb, 0))
-        step = np.where(scale > 0, (middle - a) * np.sign(fa - fb) * fm / np.where(scale > 0, scale, 1), 0)
-        guess = np.clip(middle + step, np.minimum(a, b), np.maximum(a, b))
-        fg = f(guess)
-        points = np.sort(np.stack([a, middle, guess, b]), axis=0)
-        order = np.argsort(np.stack([a, middle, guess, b]), axis=0, kind="stable")
-        values = np.take_along_axis(np.stack([fa, fm, fg, fb]), order, axis=0)
-        change = np.argmax((values[1:] >= 0) != (values[:-1] >= 0), axis=0)[None]
-        a, b = np.take_along_axis(points, change, 0)[0], np.take_along_axis(points, change + 1, 0)[0]
-        fa, fb = np.take_along_axis(values, change, 0)[0], np.take_along_axis(values, change + 1, 0)[0]
-        near = np.abs(fg) <= 1e-14
-        a, b = np.where(near, guess, a), np.where(near, guess, b)
-    return np.asarray((a + b) / 2)
+    return np.asarray(b)
+
+
+def newton(f: Callable[[Floats], tuple[Floats, Floats]], low: Floats, high: Floats, tolerance: float = 1e-4) -> Floats:
+    """Return one root in each bracket of a function given with its derivative.
+
+    Newton's steps from where the chord crosses, halving wherever one would leave the bracket.
+    """
+    a, b = low.astype(float), high.astype(float)
+    if not len(a):
+        return a
+    at_a, at_b = f(a)[0], f(b)[0]
+    rising = at_b >= 0
+    with np.errstate(divide="ignore", invalid="ignore"):
+        x = a - at_a * (b - a) / (at_b - at_a)
+    x = np.where((x > a) & (x < b), x, (a + b) / 2)
+    for _ in range(80):
+        value, slope = f(x)
+        above = (value >= 0) == rising
+        a, b = np.where(above, a, x), np.where(above, x, b)
+        with np.errstate(divide="ignore", invalid="ignore"):
+            after = x - value / slope
+        good = np.isfinite(after) & (after > np.minimum(a, b)) & (after < np.maximum(a, b))
+        after = np.where(good, after, (a + b) / 2)
+        moved, x = np.abs(after - x), after
+        if np.all((moved <= tolerance) | (np.abs(b - a) <= tolerance)):
+            break
+    return np.asarray(x)

@@ -67,5 +67,9 @@
     td {
       padding-right: 6px;
     }
+    th:last-child,
+    td:last-child {
+      display: none;
+    }
   }
 </style>

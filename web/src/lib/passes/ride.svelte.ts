@@ -126,7 +126,7 @@ export class Ride {
   }
 
   look(): void {
-    const live = performance.timeOrigin + performance.now() + this.away + this.trim * 1000;
+    const live = Date.now() + this.away + this.trim * 1000;
     this.now = this.rehearsal ? this.start - 15_000 + (performance.now() - this.#origin) * this.speed : live;
     this.#announce();
     this.#hum();
@@ -156,11 +156,11 @@ export class Ride {
   async #compare(): Promise<void> {
     if (this.rehearsal) return;
     try {
-      const before = performance.now();
+      const before = Date.now();
       const { now_utc } = await get<Schemas['ClockShape']>('/clock');
-      const after = performance.now();
-      this.away = Math.round(Date.parse(now_utc) - (performance.timeOrigin + (before + after) / 2));
-      if (Math.abs(this.away) < (after - before) / 2) this.away = 0;
+      const after = Date.now();
+      this.away = Math.round(Date.parse(now_utc) - (before + after) / 2);
+      if (Math.abs(this.away) < Math.max((after - before) / 2, 50)) this.away = 0;
     } catch {
       this.away = 0;
     }

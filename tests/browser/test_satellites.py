@@ -1,0 +1,130 @@
+"""A satellite operator's evening, in the real page: from the best pass to the log."""
+
+import re
+from datetime import datetime, timedelta
+from urllib.parse import quote
+
+import httpx
+import pytest
+from playwright.sync_api import Page, expect
+
+pytestmark = pytest.mark.browser
+
+
+def coming(demo: str, satellite: str = "Wren-5") -> dict:
+    passes = httpx.get(demo + "/api/passes?days=2").json()["passes"]
+    return next(p for p in passes if p["satellite"] == satellite and p["workable"])
+
+
+def place(p: dict, kind: str = "passes") -> str:
+    return f"/{kind}/{p['number']}/{quote(p['aos_utc'])}"
+
+
+def test_the_best_pass_is_told_for_three_radios_written_as_sheets_and_found_in_a_calendar(page: Page, demo: str):
+    page.goto(demo + "/passes")
+    page.get_by_role("link", name="Get ready").click()
+    expect(page.locator(".with")).to_contain_text("full duplex")
+    for radio, words in (
+        ("Lantern of the club", "squelch held open"),
+        ("Finch of QZ7ABE", "one slot a step"),
+        ("Osprey in the van", "full duplex"),
+    ):
+        page.get_by_label("Radio", exact=True).select_option(label=radio)
+        expect(page.locator(".with p")).to_contain_text(words)
+    page.get_by_role("button", name="Pick", exact=True).click()
+    expect(page.get_by_role("button", name="Picked")).to_be_visible()
+    page.get_by_role("button", name="Write the sheets").click()
+    expect(page.locator(".donekey")).to_be_visible()
+    open_sheets = httpx.get(demo + "/api/sheets").json()
+    assert len(open_sheets) == 5, "the memories, hear yourself, the squelch, each side to its slot"
+    page.goto(demo + "/passes")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Picked passes as a calendar file").click()
+    text = download.value.path().read_text()
+    assert text.count("BEGIN:VEVENT") == 1 and "°" in text
+
+
+def test_a_rehearsal_at_ten_times_speed_is_turned_by_keyboard_and_scored(page: Page, demo: str):
+    p = coming(demo)
+    page.clock.install()
+    page.goto(demo + place(p, "ride") + "?rehearse=10")
+    expect(page.locator(".number")).to_be_visible()
+    page.clock.run_for(3_000)
+    expect(page.locator(".meter")).to_have_attribute("aria-label", re.compile("Heard [0-9] of 5"))
+    seconds = (datetime.fromisoformat(p["los_utc"]) - datetime.fromisoformat(p["aos_utc"])).total_seconds() / 10
+    for _ in range(int(seconds * 2) + 8):
+        page.clock.run_for(500)
+        if page.locator(".then.now").count():
+            page.keyboard.press("ArrowRight")
+        if page.locator(".done").count():
+            break
+    expect(page.locator(".big")).to_contain_text("% in tune")
+    assert int(page.locator(".big").inner_text().split()[0]) > 80
+
+
+def test_a_ride_goes_on_without_the_server_and_its_contacts_reach_the_log(page: Page, demo: str, server):
+    p = coming(demo)
+    rise = datetime.fromisoformat(p["aos_utc"])
+    plan = httpx.get(demo + "/api" + place(p)).json()
+    page.route("**/api/clock", lambda route: route.abort())
+    page.clock.install(time=rise - timedelta(seconds=20))
+    page.goto(demo + place(p, "ride"))
+    expect(page.locator(".then")).to_contain_text("rises in")
+    slots = {r["memory"]: r["slot_text"] for r in plan["rows"]}
+    server.stop()
+    try:
+        for k, m in enumerate(plan["set"]["memories"]):
+            wanted = datetime.fromisoformat(m["from_utc"]) + timedelta(seconds=1)
+            page.clock.set_fixed_time(wanted)
+            page.clock.run_for(200)
+            expect(page.locator(".number > b")).to_have_text(slots[k])
+        page.get_by_role("button", name="Contact now").click()
+        page.get_by_label("Call sign").fill("qz7lom")
+        page.get_by_label("Grid").fill("FN25")
+        page.get_by_label("Grid").blur()
+        expect(page.get_by_text("1 kept here")).to_be_visible()
+    finally:
+        server.start()
+    page.goto(demo + "/log")
+    expect(page.get_by_label(re.compile("^Call sign of")).first).to_have_value("QZ7LOM")
+    page.get_by_label("Call sign", exact=True).fill("QZ2RIV")
+    page.get_by_label("Satellite", exact=True).fill("Wren-5")
+    page.get_by_role("button", name="Contact now").click()
+    expect(page.get_by_label(re.compile("^Call sign of"))).to_have_count(2)
+    with page.expect_download() as download:
+        page.get_by_role("link", name="ADIF").click()
+    text = download.value.path().read_text()
+    assert text.count("<EOR>") == 2 and "<SAT_NAME:6>Wren-5" in text
+
+
+def test_changes_are_announced_within_a_fifth_of_a_second_and_the_clock_does_not_drift(page: Page, demo: str):
+    p = coming(demo)
+    plan = httpx.get(demo + "/api" + place(p)).json()
+    change = datetime.fromisoformat(plan["set"]["memories"][1]["from_utc"])
+    page.route("**/api/clock", lambda route: route.abort())
+    page.clock.install(time=change - timedelta(seconds=2))
+    page.goto(demo + place(p, "ride"))
+    expect(page.locator(".number")).to_be_visible()
+    page.clock.pause_at(change - timedelta(milliseconds=150))
+    expect(page.locator("[aria-live=assertive]")).not_to_contain_text("Change now")
+    page.clock.run_for(350)
+    expect(page.locator("[aria-live=assertive]")).to_contain_text("Change now")
+
+
+def test_a_satellites_name_on_the_bench_leads_to_its_next_pass(page: Page, demo: str):
+    page.goto(demo)
+    page.locator("#listing").fill("corrie")
+    page.get_by_role("link", name=re.compile("Corrie: next pass")).click()
+    expect(page.locator("h1")).to_contain_text("Corrie")
+
+
+def test_without_a_place_the_way_to_one_is_shown_and_a_grid_will_do(page: Page, bare: str):
+    page.goto(bare + "/passes")
+    page.get_by_role("link", name="To Station").click()
+    page.get_by_label("or a grid square").fill("GN19")
+    page.get_by_role("button", name="Take its middle").click()
+    expect(page.get_by_label("Latitude, °")).to_have_value("49.5")
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("Saved.")).to_be_visible()
+    page.goto(bare + "/passes")
+    expect(page.get_by_text("No satellite is chosen")).to_be_visible()
