@@ -3,8 +3,11 @@
 Run: ``.venv/bin/python scripts/screenshots.py [ADDRESS]``
 """
 
+import json
 import sys
+import urllib.request
 from pathlib import Path
+from urllib.parse import quote
 
 from playwright.sync_api import Page, sync_playwright
 
@@ -71,7 +74,24 @@ def main(address: str) -> None:
         for _ in range(34):
             wide.click(".donekey")
         shoot(wide, "batch")
+        coming = json.load(urllib.request.urlopen(address + "/api/passes/next"))
+        place = f"/{coming['number']}/{quote(coming['aos_utc'])}"
+        for name, path in (("passes", "/passes"), ("pass", f"/passes{place}"), ("ride", f"/ride{place}")):
+            wide.goto(address + path)
+            wide.wait_for_timeout(1500)
+            shoot(wide, name)
+        stamps = [{"id": f"picture-{n}", "at_utc": coming["aos_utc"], "call_sign": call, "grid": grid, "satellite": coming["satellite"],
+                   "tx_hz": 435350000, "rx_hz": 145960000} for n, (call, grid) in enumerate((("QZ7LOM", "FN25"), ("QZ2RIV", "EN82")))]  # fmt: skip
+        wide.evaluate(
+            "body => fetch('/api/contacts', {method: 'POST', headers: {'content-type': 'application/json'}, body})",
+            json.dumps({"contacts": stamps}),
+        )
+        wide.goto(address + "/log")
+        shoot(wide, "log")
         phone = page(390, 844)
+        phone.goto(f"{address}/ride{place}?rehearse=10")
+        phone.wait_for_timeout(9000)
+        shoot(phone, "rehearsal-phone")
         phone.goto(address)
         phone.fill("#listing", "147.33 + 103.5")
         shoot(phone, "bench-phone")
