@@ -9,7 +9,7 @@ from fastapi.responses import FileResponse, JSONResponse, Response
 from starlette.middleware.base import BaseHTTPMiddleware, RequestResponseEndpoint
 from starlette.requests import Request
 
-from vocator.api import contacts, listing, models, passes, problems, radios, sheets, station, twin
+from vocator.api import contacts, listing, models, outings, passes, problems, radios, sheets, station, twin
 from vocator.api.schemas import Problem
 from vocator.settings import settings
 
@@ -39,7 +39,7 @@ def create_app(web: Path | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=600)
     app.add_middleware(Policies)
     problems.install(app)
-    for module in (station, listing, models, radios, sheets, twin, passes, contacts):
+    for module in (station, listing, models, radios, sheets, twin, passes, contacts, outings):
         app.include_router(module.router)
     root = (web or settings().web).resolve()
 

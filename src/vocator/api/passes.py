@@ -26,6 +26,7 @@ from vocator.core.refusal import Refusal
 from vocator.files.elements_any import MOST_BYTES
 from vocator.settings import settings
 from vocator.storage.orbit_repositories import ElementRepository
+from vocator.usecases.cards import pass_cards
 from vocator.usecases.pass_list import calendar, next_pass, passes_view, pick
 from vocator.usecases.pass_plan import Choice, PassPlan, csv_of, plan_pass, set_up_goals
 from vocator.usecases.pass_view import plan_view
@@ -160,6 +161,14 @@ def _plan(store: Any, number: int, aos: datetime, choice: Choice) -> PassPlan:
 def one_pass(number: int, aos: datetime, choice: Chosen, store: Store) -> PassPlanShape:
     """Return one pass made ready."""
     return PassPlanShape.model_validate(plan_view(store, _plan(store, number, aos, choice), choice, _now()))
+
+
+@router.get("/passes/{number}/{aos}/card.pdf")
+def card(
+    number: int, aos: datetime, choice: Chosen, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4"
+) -> Response:
+    """Return the pass card as a pocket card."""
+    return Response(pass_cards(_plan(store, number, aos, choice), paper), media_type="application/pdf")
 
 
 @router.get("/passes/{number}/{aos}/rehearsal")

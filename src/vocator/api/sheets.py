@@ -1,8 +1,9 @@
 """Sheets in progress."""
 
 from datetime import UTC
+from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query, Response
 
 from vocator.api.sheet_schemas import (
     Kept,
@@ -20,6 +21,7 @@ from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
+from vocator.usecases.cards import sheet_cards
 from vocator.usecases.recover import recovery_view, sights_view
 from vocator.usecases.sheets import find_sheet, made_at, open_batch, open_sheet, put_away, take_up, tick
 from vocator.usecases.twin_play import play_at_step
@@ -77,6 +79,12 @@ def make_many(given: NewBatch, store: Store) -> SheetShape:
 def sheet(sheet_id: str, store: Store) -> SheetShape:
     """Return one sheet."""
     return _sheet(find_sheet(store, sheet_id))
+
+
+@router.get("/{sheet_id}/card.pdf")
+def card(sheet_id: str, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4") -> Response:
+    """Return a sheet as pocket cards."""
+    return Response(sheet_cards(store, sheet_id, paper), media_type="application/pdf")
 
 
 @router.patch("/{sheet_id}")

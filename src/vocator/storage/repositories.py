@@ -55,8 +55,10 @@ class RadioRepository:
         self.session = session
 
     def all(self) -> list[Radio]:
-        """Return the radios in the order they were added."""
-        return [_radio(row) for row in self.session.scalars(select(RadioRow).order_by(RadioRow.id))]
+        """Return my radios in the order they were added."""
+        return [
+            _radio(r) for r in self.session.scalars(select(RadioRow).where(RadioRow.outing_id.is_(None)).order_by(RadioRow.id))
+        ]
 
     def get(self, radio_id: int) -> Radio | None:
         """Return one radio, None where there is none."""

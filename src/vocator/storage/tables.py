@@ -33,8 +33,43 @@ class StationRow(Base):
     mask: Mapped[list[list[float]]] = mapped_column(Json)
 
 
+class OutingRow(Base):
+    """An outing as a document; ``version`` counts its changes."""
+
+    __tablename__ = "outing"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    content: Mapped[dict[str, Any]] = mapped_column(Json)
+    version: Mapped[int] = mapped_column(Integer)
+    changed_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class PlacedRow(Base):
+    """A channel of an outing as it was last put on a person's sheet: the slot and what it stood for then."""
+
+    __tablename__ = "placed_channel"
+
+    radio_id: Mapped[int] = mapped_column(ForeignKey("radio.id", ondelete="CASCADE"), primary_key=True)
+    channel_id: Mapped[str] = mapped_column(String(24), primary_key=True)
+    slot: Mapped[str] = mapped_column(String(20))
+    stands_for: Mapped[str] = mapped_column(Text)
+    sheet_id: Mapped[str] = mapped_column(String(40))
+
+
+class LinkRow(Base):
+    """A volunteer's link, kept as a digest; it expires and can be withdrawn."""
+
+    __tablename__ = "volunteer_link"
+
+    digest: Mapped[str] = mapped_column(String(64), primary_key=True)
+    outing_id: Mapped[int] = mapped_column(ForeignKey("outing.id", ondelete="CASCADE"), index=True)
+    person_id: Mapped[str] = mapped_column(String(24))
+    expires_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    withdrawn: Mapped[bool] = mapped_column(Boolean)
+
+
 class RadioRow(Base):
-    """A radio somebody owns."""
+    """A radio somebody owns: one of mine, or a person's at an outing."""
 
     __tablename__ = "radio"
 
@@ -42,6 +77,8 @@ class RadioRow(Base):
     model: Mapped[str] = mapped_column(String(60))
     firmware: Mapped[str] = mapped_column(String(20))
     name: Mapped[str] = mapped_column(String(60))
+    outing_id: Mapped[int | None] = mapped_column(ForeignKey("outing.id", ondelete="CASCADE"), index=True)
+    person_id: Mapped[str | None] = mapped_column(String(24))
 
 
 class SlotRow(Base):

@@ -11,6 +11,7 @@ from vocator.core.keeping.records import SlotEvent, SlotState, Station
 from vocator.files.strict_yaml import load_yaml
 from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.usecases.make_sheet import SheetRequest, goal_of
+from vocator.usecases.outings import load_demo_outing
 from vocator.usecases.satellites import load_demo_elements
 from vocator.usecases.twins import twin_of
 
@@ -25,6 +26,7 @@ def load_demo(session: Session) -> bool:
     data = load_yaml(DEMO).data
     StationRepository(session).save(replace(Station(), **data["station"]))
     load_demo_elements(session)
+    load_demo_outing(session)
     for given in data["radios"]:
         radio = radios.add(given["model"], given["firmware"], given["name"])
         for slot in given["slots"]:

@@ -49,6 +49,17 @@ class Unproven(Exception):
 
 
 @dataclass(eq=False)
+class Clash(Exception):
+    """A change made from a version that is not the newest any more."""
+
+    what: str
+    do: str
+
+    def __str__(self) -> str:
+        return f"{self.what} was changed by somebody else meanwhile. {self.do}"
+
+
+@dataclass(eq=False)
 class NotReached(Exception):
     """A service that gave no usable answer; what is kept here stays as it is."""
 

@@ -54,7 +54,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         "set": _set_view(plan, choice),
         "rows": [{"radio": r.radio, "slot": r.slot, "slot_text": r.slot_text, "label": r.label, "line": r.line, "memory": r.memory, "side": r.side} for r in plan.rows],
         "set_up": [{"radio": s.radio, "goal": s.goal, "side": s.side, "slot": s.slot} for s in set_up_goals(plan)],
-        "card": _card(plan),
+        "card": card_lines(plan),
         "sums": _sums(plan),
         "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],
         "grids": [_grid(sky, found, g) for g in choice.grids[:MOST_GRIDS]],
@@ -111,7 +111,7 @@ def fists(elevation_deg: float) -> str:
     return "overhead" if count >= 8 else "low" if count < 1 else f"{count} fist{'s' if count > 1 else ''} up"
 
 
-def _card(plan: PassPlan) -> list[dict[str, Any]]:
+def card_lines(plan: PassPlan) -> list[dict[str, Any]]:
     """Return the lines of the card in time order: each says when, what, on which memory, and where to point."""
     found, made = plan.found, plan.set
     events: list[tuple[datetime, str, str]] = [(found.aos_utc, "rise", "rises")]

@@ -105,8 +105,8 @@ def _last_request(session: Session, radio: Radio) -> dict[str, Any] | None:
     return {k: v for k, v in last.content["request"].items() if k not in ("after", "start")}
 
 
-def open_batch(session: Session, radio_id: int, text: str) -> KeptSheet:
-    """Make one proven sheet for many channels given as CSV, and keep it.
+def open_batch(session: Session, radio_id: int, text: str, region: str | None = None) -> KeptSheet:
+    """Make one proven sheet for many channels given as CSV, and keep it; ``region`` in place of the station's.
 
     Raises NotFound for the radio, DataFileError with every row that cannot be taken,
     Beyond where the radio can do none of them.
@@ -114,7 +114,7 @@ def open_batch(session: Session, radio_id: int, text: str) -> KeptSheet:
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
     request = SheetRequest(
-        radio.model, "", receive=station.receive, region=station.region, firmware=radio.firmware, start=known_memory(session, radio)
+        radio.model, "", receive=station.receive, region=region or station.region, firmware=radio.firmware, start=known_memory(session, radio)
     )  # fmt: skip
     made = batch_of(request, read_channels(text, "your list"))
     if not made.rows:

@@ -1,0 +1,159 @@
+"""The shapes of outings, their board, findings, reach and links."""
+
+from typing import Any, Literal
+
+from pydantic import Field
+
+from vocator.api.schemas import Shape
+
+
+class OutingIn(Shape):
+    """An outing as it is kept and exchanged; ``version`` is the one it was changed from."""
+
+    version: int = 0
+    outing: dict[str, Any]
+
+
+class OutingSummary(Shape):
+    """An outing in one line."""
+
+    id: int
+    name: str
+    place: str
+    first_day: str
+    channels: int
+    people: int
+
+
+class ChannelOfOuting(Shape):
+    """A channel of the outing as it was understood."""
+
+    id: str
+    name: str
+    role: str
+    line: str
+    short: str
+    off_air: bool
+    rx_hz: int | None
+    tx_hz: int | None
+    tone: str
+    width: str
+
+
+class CellShape(Shape):
+    """A channel on a person's radio."""
+
+    channel: str
+    state: Literal["none", "unclear", "beyond", "changed", "planned", "written", "read_back", "checked"]
+    slot: str
+    slot_text: str
+    label: str
+    why: str
+    sheet: str | None
+
+
+class PersonBoard(Shape):
+    """A person's column of the board."""
+
+    id: str
+    name: str
+    tactical: str
+    post: str
+    model: str
+    model_name: str
+    cells: list[CellShape]
+    done: int
+    able: int
+    ready: bool
+    sheets: list[str]
+    linked: bool
+    waiting: int
+
+
+class FindingShape(Shape):
+    """Something to look at."""
+
+    key: str
+    harm: bool
+    channels: list[str]
+    people: list[str]
+    text: str
+    settle: str
+    accepted: bool
+
+
+class PathShape(Shape):
+    """From a post to a repeater or another post."""
+
+    to: str
+    name: str
+    kind: Literal["repeater", "post"]
+    distance_km: float
+    bearing_deg: int
+    horizon_km: float
+    margin_db: int
+    likely: Literal["likely", "perhaps", "unlikely"]
+
+
+class PostReach(Shape):
+    """What a post can reach."""
+
+    post: str
+    name: str
+    ways: list[PathShape]
+
+
+class BoardShape(Shape):
+    """The outing: its plan, who is ready, what is to be looked at."""
+
+    id: int
+    version: int
+    outing: dict[str, Any]
+    channels: list[ChannelOfOuting]
+    people: list[PersonBoard]
+    findings: list[FindingShape]
+    reach: list[PostReach]
+
+
+class AcceptShape(Shape):
+    """A finding accepted, or taken back."""
+
+    key: str = Field(max_length=300)
+    accepted: bool
+
+
+class MadeSheet(Shape):
+    """The sheet that was made for a person; null where nothing was lacking."""
+
+    id: str | None
+
+
+class LinkShape(Shape):
+    """A volunteer's link."""
+
+    path: str
+
+
+class VolunteerSheet(Shape):
+    """One of the volunteer's sheets."""
+
+    id: str
+    title: str
+    status: str
+    done: int
+    steps: int
+
+
+class VolunteerShape(Shape):
+    """What a volunteer sees."""
+
+    outing: str
+    place: str
+    first_day: str
+    last_day: str
+    net_control: str
+    check_in: str
+    person: PersonBoard
+    post: str
+    channels: list[ChannelOfOuting]
+    sheets: list[VolunteerSheet]

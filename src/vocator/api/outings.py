@@ -1,0 +1,161 @@
+"""Outings: the plan, its findings, everybody's sheets, cards, exchange."""
+
+import json
+from dataclasses import replace
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Request, Response
+
+from vocator.api.outing_schemas import AcceptShape, BoardShape, LinkShape, MadeSheet, OutingIn, OutingSummary, VolunteerShape
+from vocator.api.passes import Body
+from vocator.api.store import Store
+from vocator.core.outing.outing import outing_from
+from vocator.core.refusal import Refusal
+from vocator.files.cards_pdf import qr_svg
+from vocator.files.geojson import read_geojson, write_geojson
+from vocator.files.gpx import read_gpx, write_gpx
+from vocator.storage.outing_repositories import OutingRepository
+from vocator.usecases.cards import outing_cards
+from vocator.usecases.outings import (
+    accept,
+    add,
+    board,
+    by_link,
+    change,
+    find_person,
+    kept,
+    make_sheets_for,
+    new_link,
+    volunteer_view,
+)
+
+router = APIRouter(prefix="/api", tags=["outings"])
+Paper = Annotated[str, Query(max_length=10)]
+
+
+@router.get("/outings")
+def outings(store: Store) -> list[OutingSummary]:
+    """Return the outings."""
+    return [
+        OutingSummary(
+            id=k.id, name=k.outing.name, place=k.outing.place, first_day=k.outing.first_day, channels=len(k.outing.channels), people=len(k.outing.people)
+        )
+        for k in OutingRepository(store).all()
+    ]  # fmt: skip
+
+
+@router.post("/outings", status_code=201)
+def new(given: OutingIn, store: Store) -> BoardShape:
+    """Keep a new outing."""
+    return BoardShape.model_validate(board(store, add(store, given.outing)))
+
+
+@router.get("/outings/{outing_id}")
+def one(outing_id: int, store: Store) -> BoardShape:
+    """Return an outing with its board."""
+    return BoardShape.model_validate(board(store, kept(store, outing_id)))
+
+
+@router.put("/outings/{outing_id}")
+def save(outing_id: int, given: OutingIn, store: Store) -> BoardShape:
+    """Change an outing."""
+    return BoardShape.model_validate(board(store, change(store, outing_id, given.version, given.outing)))
+
+
+@router.delete("/outings/{outing_id}", status_code=204)
+def remove(outing_id: int, store: Store) -> None:
+    """Remove an outing with its people's radios and sheets."""
+    OutingRepository(store).remove(outing_id)
+
+
+@router.post("/outings/{outing_id}/accept")
+def accept_finding(outing_id: int, given: AcceptShape, store: Store) -> BoardShape:
+    """Accept a finding, or take that back."""
+    return BoardShape.model_validate(board(store, accept(store, outing_id, given.key, given.accepted)))
+
+
+@router.post("/outings/{outing_id}/people/{person_id}/sheet", status_code=201)
+def make_sheet(outing_id: int, person_id: str, store: Store) -> MadeSheet:
+    """Make the proven sheet of what a person's radio still lacks."""
+    made = make_sheets_for(store, outing_id, person_id)
+    return MadeSheet(id=made.id if made else None)
+
+
+@router.post("/outings/{outing_id}/people/{person_id}/link", status_code=201)
+def link(outing_id: int, person_id: str, store: Store) -> LinkShape:
+    """Give a person a link of their own; earlier ones are withdrawn."""
+    return LinkShape(path=f"/v/{new_link(store, outing_id, person_id)}")
+
+
+@router.delete("/outings/{outing_id}/people/{person_id}/link", status_code=204)
+def withdraw(outing_id: int, person_id: str, store: Store) -> None:
+    """Withdraw a person's link."""
+    find_person(kept(store, outing_id).outing, person_id)
+    OutingRepository(store).withdraw(outing_id, person_id)
+
+
+@router.get("/volunteer/{token}")
+def volunteer(token: str, store: Store) -> VolunteerShape:
+    """Return what the volunteer of a link sees: only the own."""
+    return VolunteerShape.model_validate(volunteer_view(store, token))
+
+
+@router.get("/volunteer/{token}/qr.svg")
+def code(token: str, request: Request, store: Store) -> Response:
+    """Return the link as a QR code."""
+    by_link(store, token)
+    return Response(qr_svg(f"{request.base_url}v/{token}"), media_type="image/svg+xml")
+
+
+@router.get("/outings/{outing_id}/cards.pdf")
+def cards(outing_id: int, store: Store, person: str | None = None, paper: Paper = "a4") -> Response:
+    """Return pocket cards, one a person."""
+    return Response(outing_cards(store, outing_id, person, paper, {}), media_type="application/pdf")
+
+
+@router.get("/outings/{outing_id}/export.{form}")
+def export(outing_id: int, form: str, store: Store) -> Response:
+    """Return an outing as JSON, its places as GeoJSON or GPX."""
+    outing = kept(store, outing_id).outing
+    if form == "json":
+        return _file(
+            json.dumps({"vocator_outing": 1, **outing.as_dict()}, indent=1, ensure_ascii=False) + "\n",
+            "application/json",
+            "outing.json",
+        )
+    if form == "geojson":
+        return _file(write_geojson(outing), "application/geo+json", "places.geojson")
+    if form == "gpx":
+        return _file(write_gpx(outing), "application/gpx+xml", "places.gpx")
+    raise Refusal(form[:20], "format", "json, geojson, gpx", "Take one of these.")
+
+
+def _file(text: str, media: str, name: str) -> Response:
+    return Response(text, media_type=media, headers={"Content-Disposition": f'attachment; filename="{name}"'})
+
+
+@router.post("/outings/import", status_code=201)
+def take(raw: Body, store: Store) -> BoardShape:
+    """Keep an outing from JSON as a new one."""
+    try:
+        given = json.loads(raw.decode("utf-8-sig"))
+    except ValueError as error:
+        raise Refusal(
+            f"no JSON: {error}", "outing", "a JSON file that was exported here", "It may be cut short: export it anew."
+        ) from None
+    version = given.pop("vocator_outing", None) if isinstance(given, dict) else None
+    if version != 1:
+        raise Refusal(f"version {version}", "outing", "version 1", "It is of a newer version, or no outing at all.")
+    return BoardShape.model_validate(board(store, add(store, given)))
+
+
+@router.post("/outings/{outing_id}/places")
+def take_places(outing_id: int, raw: Body, store: Store) -> BoardShape:
+    """Add posts (and repeaters) from GeoJSON or GPX to an outing; what has a known id is put in its place."""
+    one = kept(store, outing_id)
+    text = raw.decode("utf-8-sig", "replace")
+    posts, channels = read_geojson(text) if text.lstrip().startswith("{") else (read_gpx(text), ())
+    merged_posts = {p.id: p for p in (*one.outing.posts, *posts)}
+    merged = {c.id: c for c in (*one.outing.channels, *channels)}
+    outing = replace(one.outing, posts=tuple(merged_posts.values()), channels=tuple(merged.values()))
+    return BoardShape.model_validate(board(store, change(store, outing_id, one.version, outing_from(outing.as_dict()).as_dict())))
