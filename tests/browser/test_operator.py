@@ -265,7 +265,18 @@ def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, s
     sheet = page.url
     coming = httpx.get(demo + "/api/passes/next").json()
     at_pass = f"/{coming['number']}/{quote(coming['aos_utc'])}"
-    places = ("", "/radios", "/radios/1?slot=2", "/twin", "/station", "/passes", f"/passes{at_pass}", f"/ride{at_pass}", "/log")
+    places = (
+        "",
+        "/radios",
+        "/radios/1?slot=2",
+        "/twin",
+        "/station",
+        "/passes",
+        f"/passes{at_pass}",
+        f"/ride{at_pass}",
+        "/log",
+        "/outing",
+    )
     for url in (sheet, *(demo + place for place in places)):
         page.goto(url)
         page.wait_for_timeout(500)

@@ -11,6 +11,7 @@
     ['/radios', 'Radios', 'r'],
     ['/twin', 'Twin', 't'],
     ['/passes', 'Passes', 'p'],
+    ['/outing', 'Outing', 'o'],
     ['/log', 'Log', 'l'],
     ['/station', 'Station', 's'],
   ] as const;
@@ -22,7 +23,7 @@
     ['e', 'it shows something else'],
     ['r', 'read the step aloud'],
     ['t', 'the twin'],
-    ['g then b, r, t, p, l, s', 'to bench, radios, twin, passes, log, station'],
+    ['g then b, r, t, p, o, l, s', 'to bench, radios, twin, passes, outing, log, station'],
     ['?', 'this list'],
   ] as const;
 
@@ -56,7 +57,7 @@
   }
 
   let onSheet = $derived(route.pathname.startsWith('/sheet/'));
-  let riding = $derived(route.pathname.startsWith('/ride/'));
+  let riding = $derived(route.pathname.startsWith('/ride/') || route.pathname.startsWith('/v/'));
 </script>
 
 <svelte:window onkeydowncapture={onkeydown} />
@@ -172,5 +173,13 @@
   }
   nav.riding {
     display: none;
+  }
+  @media (max-width: 370px) {
+    nav {
+      flex-wrap: wrap;
+    }
+    nav a {
+      min-height: 48px;
+    }
   }
 </style>

@@ -3,6 +3,7 @@ import { createRouter } from 'sv-router';
 import Bench from './routes/Bench.svelte';
 import GoalsPage from './routes/GoalsPage.svelte';
 import LogPage from './routes/LogPage.svelte';
+import OutingPage from './routes/OutingPage.svelte';
 import Passes from './routes/Passes.svelte';
 import PassPage from './routes/PassPage.svelte';
 import RadioPage from './routes/RadioPage.svelte';
@@ -10,6 +11,7 @@ import Radios from './routes/Radios.svelte';
 import RidePage from './routes/RidePage.svelte';
 import SheetPage from './routes/SheetPage.svelte';
 import StationPage from './routes/StationPage.svelte';
+import VolunteerPage from './routes/VolunteerPage.svelte';
 import TwinPage from './routes/TwinPage.svelte';
 
 const router = createRouter({
@@ -22,6 +24,8 @@ const router = createRouter({
   '/passes/:number/:aos': PassPage,
   '/ride/:number/:aos': RidePage,
   '/log': LogPage,
+  '/outing': OutingPage,
+  '/v/:token': VolunteerPage,
   '/twin': TwinPage,
   '/station': StationPage,
   '*': Bench,

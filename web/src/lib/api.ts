@@ -21,6 +21,7 @@ export type GoalTable = Schemas['GoalTable'];
 export type Tick = Schemas['TickShape'];
 export type SumLine = Schemas['SumLine'];
 export type LogLine = Schemas['LogShape'];
+export type Board = Schemas['BoardShape'];
 export type Plan = Schemas['PassPlanShape'];
 export type PassList = Schemas['PassList'];
 export type ListedPass = Schemas['ListedPass'];

@@ -187,7 +187,8 @@
     padding: 5px 12px 5px 0;
     border-top: 1px solid var(--rule);
   }
-  thead th {
+  thead th,
+  thead td {
     border: 0;
     font-weight: 400;
     color: var(--quiet);

@@ -224,7 +224,8 @@ def sites(outing: Outing, clear: list[Understood]) -> list[tuple[str, set[int], 
     for post in outing.posts:
         if sum(p.post == post.id for p in outing.people) >= 2:
             sent = {u.tx_hz for u in working if u.tx_hz is not None}
-            found.append((post.name, sent, {u.rx_hz for u in working}, tuple(u.channel.id for u in working)))
+            heard = {u.rx_hz for u in clear if not u.channel.off_air}
+            found.append((post.name, sent, heard, tuple(u.channel.id for u in working)))
     return found
 
 
@@ -258,24 +259,19 @@ def reach_of(twin: Twin, u: Understood) -> Beyond | None:
 
 def _radios(outing: Outing, clear: list[Understood], twins: dict[str, Twin]) -> list[Finding]:
     people = [p for p in outing.people if p.id in twins]
-    able: dict[str, list[Understood]] = {p.id: [] for p in people}
+    beyond = {(u.channel.id, p.id): reach_of(twins[p.id], u) for u in clear for p in people}
+    idle = {p.id for p in people if clear and all(beyond[u.channel.id, p.id] or u.channel.off_air for u in clear)}
     found = []
     for u in clear:
-        lacking: list[tuple[Person, Beyond]] = []
-        for p in people:
-            beyond = reach_of(twins[p.id], u)
-            if beyond is None:
-                able[p.id].append(u)
-            else:
-                lacking.append((p, beyond))
+        lacking = [(p, why) for p in people if (why := beyond[u.channel.id, p.id]) is not None]
+        told = [(p, why) for p, why in lacking if p.id not in idle]
         if people and len(lacking) == len(people):
             text = f"{u.channel.name}: nobody's radio can do it ({lacking[0][1].why})"
             found.append(Finding(f"nobody {u.channel.id}", True, (u.channel.id,), text, "Take it out, or bring a radio for it."))
-        elif lacking:
-            found.append(_lacking(u, lacking, len(people)))
+        elif told:
+            found.append(_lacking(u, told, len(people)))
     for p in people:
-        working = [u for u in able[p.id] if not u.channel.off_air]
-        if clear and not working:
+        if p.id in idle:
             text = f"{p.name}'s {twins[p.id].profile.name} can do none of the channels in use"
             settle = "Lend another radio, or give this one another task."
             found.append(Finding(f"none {p.id}", True, (), text, settle, (p.id,)))

@@ -1,0 +1,152 @@
+"""Outings through the API: findings, everybody's sheets, what changed, links, two people at once."""
+
+import uuid
+from datetime import UTC, datetime, timedelta
+
+import pytest
+from sqlalchemy import update
+
+from vocator.storage.tables import LinkRow
+from vocator.usecases.demo import load_demo
+
+
+@pytest.fixture
+def demo(session, client):
+    load_demo(session)
+    return client
+
+
+def board(client):
+    number = client.get("/api/outings").json()[0]["id"]
+    return client.get(f"/api/outings/{number}").json()
+
+
+def make(client, b, person):
+    answer = client.post(f"/api/outings/{b['id']}/people/{person}/sheet")
+    assert answer.status_code == 201, answer.text
+    return answer.json()["id"]
+
+
+def person(b, name):
+    return next(p for p in b["people"] if p["id"] == name)
+
+
+def states(b, name):
+    return {c["channel"]: c["state"] for c in person(b, name)["cells"]}
+
+
+def follow(client, sheet_id):
+    sheet = client.get(f"/api/sheets/{sheet_id}").json()
+    ticks = [
+        {"id": uuid.uuid4().hex, "sheet_id": sheet_id, "step": n, "at": datetime.now(UTC).isoformat()}
+        for n in range(len(sheet["content"]["steps"]))
+    ]
+    assert client.post("/api/sheets/ticks", json={"ticks": ticks}).status_code == 200
+
+
+def test_sheets_are_made_for_twelve_different_radios_and_the_board_turns_ready(demo):
+    b = board(demo)
+    assert len(b["people"]) == 12
+    for p in b["people"]:
+        sheet = demo.get(f"/api/sheets/{make(demo, b, p['id'])}").json()["content"]
+        assert sheet["proof"]["verdict"] == "proven"
+        assert {x["slot"] for x in sheet["parts"]} == {c["slot"] for c in p["cells"] if c["state"] == "none"}
+    b = board(demo)
+    assert all(p["waiting"] == 0 for p in b["people"])
+    assert set(states(b, "hay").values()) == {"planned", "beyond"}
+    follow(demo, person(b, "hay")["sheets"][0])
+    after = person(board(demo), "hay")
+    assert after["ready"] and after["done"] == after["able"] == 9
+    assert demo.get("/api/radios").json()[-1]["model"] == "oriel-lantern", "their radios are not mine"
+
+
+def test_a_change_to_one_channel_marks_whose_radio_wants_it_anew_and_gives_just_that(demo):
+    b = board(demo)
+    first = make(demo, b, "hay")
+    follow(demo, first)
+    b = board(demo)
+    outing = b["outing"]
+    next(c for c in outing["channels"] if c["id"] == "ridge")["line"] = "147.330 + 110.9"
+    saved = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
+    assert states(saved, "hay")["ridge"] == "changed"
+    assert list(states(saved, "hay").values()).count("changed") == 1
+    again = make(demo, saved, "hay")
+    parts = demo.get(f"/api/sheets/{again}").json()["content"]["parts"]
+    assert [p["slot"] for p in parts] == ["1"]
+    assert states(board(demo), "hay")["ridge"] == "read_back", "the slot is noted; the new sheet is to be carried out"
+    assert make(demo, board(demo), "hay") is None
+
+
+def test_two_leads_changing_at_once_lose_nothing(demo):
+    b = board(demo)
+    ours, theirs = {**b["outing"], "place": "ours"}, {**b["outing"], "place": "theirs"}
+    assert demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": ours}).status_code == 200
+    clash = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": theirs})
+    assert clash.status_code == 409 and clash.json()["type"] == "urn:vocator:clash"
+    assert board(demo)["outing"]["place"] == "ours"
+
+
+def test_a_volunteers_link_shows_only_the_own_and_can_be_withdrawn_and_expires(demo, session):
+    b = board(demo)
+    make(demo, b, "hay")
+    make(demo, b, "kit")
+    path = demo.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"]
+    token = path.removeprefix("/v/")
+    seen = demo.get(f"/api/volunteer/{token}").json()
+    assert seen["person"]["name"] == "QZ5HAY" and len(seen["sheets"]) == 1
+    assert "QZ8KIT" not in str(seen) and "Lantern" not in str(seen)
+    assert demo.get(f"/api/volunteer/{token}/qr.svg").headers["content-type"].startswith("image/svg")
+    assert person(board(demo), "hay")["linked"]
+    second = demo.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"].removeprefix("/v/")
+    assert demo.get(f"/api/volunteer/{token}").status_code == 404, "a new link withdraws the old one"
+    assert demo.delete(f"/api/outings/{b['id']}/people/hay/link").status_code == 204
+    assert demo.get(f"/api/volunteer/{second}").status_code == 404
+    third = demo.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"].removeprefix("/v/")
+    session.execute(update(LinkRow).values(expires_at=datetime.now(UTC) - timedelta(seconds=1)))
+    for bad in (third, "forged", "x" * 300):
+        refused = demo.get(f"/api/volunteer/{bad}")
+        assert refused.status_code == 404 and "ask the lead" in refused.json()["detail"]
+
+
+def test_findings_are_accepted_and_taken_back(demo):
+    b = board(demo)
+    soft = next(f for f in b["findings"] if not f["harm"])
+    after = demo.post(f"/api/outings/{b['id']}/accept", json={"key": soft["key"], "accepted": True}).json()
+    assert next(f for f in after["findings"] if f["key"] == soft["key"])["accepted"]
+    back = demo.post(f"/api/outings/{b['id']}/accept", json={"key": soft["key"], "accepted": False}).json()
+    assert not any(f["accepted"] for f in back["findings"])
+
+
+def test_an_outing_goes_out_as_a_file_and_comes_in_as_another(demo):
+    b = board(demo)
+    text = demo.get(f"/api/outings/{b['id']}/export.json").content
+    copy = demo.post("/api/outings/import", content=text)
+    assert copy.status_code == 201
+    assert copy.json()["outing"] == b["outing"] and copy.json()["id"] != b["id"]
+    for form in ("geojson", "gpx"):
+        places = demo.get(f"/api/outings/{b['id']}/export.{form}").content
+        assert demo.post(f"/api/outings/{copy.json()['id']}/places", content=places).status_code == 200
+    for bad in (b"", b"{}", text[:200], b'{"vocator_outing": 2}', b"[]"):
+        assert demo.post("/api/outings/import", content=bad).status_code == 422
+    assert demo.get(f"/api/outings/{b['id']}/export.doc").status_code == 422
+    for query in ("", "?person=hay&paper=letter"):
+        assert demo.get(f"/api/outings/{b['id']}/cards.pdf{query}").content.startswith(b"%PDF-")
+    assert demo.get(f"/api/outings/{b['id']}/cards.pdf?paper=a7").status_code == 404
+    sheet = make(demo, b, "hay")
+    assert demo.get(f"/api/sheets/{sheet}/card.pdf").content.startswith(b"%PDF-")
+    assert demo.delete(f"/api/outings/{copy.json()['id']}").status_code == 204
+
+
+def test_a_person_with_another_radio_starts_anew_and_bad_parts_are_refused(demo):
+    b = board(demo)
+    make(demo, b, "hay")
+    outing = b["outing"]
+    next(p for p in outing["people"] if p["id"] == "hay")["model"] = "brisko-pico"
+    saved = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
+    make(demo, saved, "hay")
+    assert "planned" in states(board(demo), "hay").values()
+    for part, value, status in (("model", "no-such", 404), ("post", "nowhere", 422)):
+        broken = {**outing, "people": [{**outing["people"][0], part: value}]}
+        assert demo.put(f"/api/outings/{b['id']}", json={"version": saved["version"], "outing": broken}).status_code == status
+    assert demo.get("/api/outings/999").status_code == 404
+    assert demo.post(f"/api/outings/{b['id']}/people/nobody/sheet").status_code == 404

@@ -1,0 +1,591 @@
+<!-- The outing: channels by people, what is to be looked at, sheets for everyone, who is ready. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { get, post, put, Refused, remove, sendFile, type Board, type Schemas } from '../lib/api';
+  import { data } from '../lib/bench/data.svelte';
+  import { keep, recall } from '../lib/keep';
+  import { idOf, MARKS, ROLES } from '../lib/outing/marks';
+  import ReachMap from '../lib/outing/ReachMap.svelte';
+  import { megahertz } from '../lib/passes/time.svelte';
+  import Dialog from '../lib/shell/Dialog.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+
+  type Place = { latitude_deg: number; longitude_deg: number; height_m: number };
+  type Channel = { id: string; name: string; line: string; role: string; at: Place | null; off_air: boolean; note: string };
+  type Person = { id: string; name: string; tactical: string; model: string; firmware: string; post: string; may_send_on: string[] };
+  type PostAt = { id: string; name: string; at: Place };
+  type Outing = { name: string; place: string; first_day: string; last_day: string; region: string; net_control: string; check_in: string; channels: Channel[]; posts: PostAt[]; people: Person[]; accepted: string[] };
+
+  let list = $state<Schemas['OutingSummary'][]>([]);
+  let board = $state.raw<Board | null>(recall<Board | null>('outing', null));
+  let loaded = $state(false);
+  let trouble = $state('');
+  let making = $state<{ done: number; of: number; who: string } | null>(null);
+  let link = $state('');
+  let linkFor = $state('');
+  let showing = $state<'board' | 'findings' | 'reach'>('board');
+  let at = $state('');
+  let who = $state('');
+  let files: HTMLInputElement | undefined = $state();
+  let places: HTMLInputElement | undefined = $state();
+  let channel = $state<Channel | null>(null);
+  let person = $state<Person | null>(null);
+  let spot = $state<PostAt | null>(null);
+  let plain = $state<Outing | null>(null);
+  let isNew = $state(false);
+
+  onMount(() => {
+    void load();
+    if (!data.loaded) void data.load();
+    const timer = window.setInterval(() => !making && document.visibilityState === 'visible' && void refresh(), 8000);
+    return () => window.clearInterval(timer);
+  });
+
+  function show(next: Board): void {
+    board = next;
+    keep('outing', next);
+  }
+
+  async function load(): Promise<void> {
+    try {
+      list = await get<Schemas['OutingSummary'][]>('/outings');
+      const id = board && list.some((o) => o.id === board!.id) ? board.id : list[0]?.id;
+      if (id !== undefined) show(await get<Board>(`/outings/${id}`));
+      else board = null;
+      loaded = true;
+      trouble = '';
+      shell.reach = 'ok';
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function refresh(): Promise<void> {
+    if (!board) return;
+    try {
+      show(await get<Board>(`/outings/${board.id}`));
+    } catch (error) {
+      shell.note(error);
+    }
+  }
+
+  let outing = $derived(board ? (board.outing as unknown as Outing) : null);
+  let open = $derived(board?.findings.filter((f) => !f.accepted) ?? []);
+  let harm = $derived(open.filter((f) => f.harm));
+  let waiting = $derived(board?.people.filter((p) => p.waiting > 0) ?? []);
+  let ready = $derived(board?.people.filter((p) => p.ready).length ?? 0);
+  let able = $derived(board?.people.filter((p) => p.able > 0).length ?? 0);
+
+  async function save(next: Outing): Promise<boolean> {
+    if (!board) return false;
+    try {
+      show(await put<Board>(`/outings/${board.id}`, { version: board.version, outing: next }));
+      trouble = '';
+      return true;
+    } catch (error) {
+      trouble = shell.note(error);
+      if (error instanceof Refused && error.problem.type === 'urn:vocator:clash') await refresh();
+      return false;
+    }
+  }
+
+  async function accept(key: string, accepted: boolean): Promise<void> {
+    try {
+      show(await post<Board>(`/outings/${board!.id}/accept`, { key, accepted }));
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function makeAll(): Promise<void> {
+    const all = waiting;
+    const failed: string[] = [];
+    for (const [n, p] of all.entries()) {
+      making = { done: n, of: all.length, who: p.tactical || p.name };
+      try {
+        await post<Schemas['MadeSheet']>(`/outings/${board!.id}/people/${p.id}/sheet`, {});
+      } catch (error) {
+        failed.push(`${p.name}: ${shell.note(error)}`);
+        if (shell.reach !== 'ok') break;
+      }
+    }
+    making = null;
+    trouble = failed.join(' ');
+    await refresh();
+    shell.say(failed.length ? 'Some sheets could not be made' : 'Every sheet is made and proven');
+  }
+
+  async function share(p: { id: string; name: string }): Promise<void> {
+    try {
+      const made = await post<Schemas['LinkShape']>(`/outings/${board!.id}/people/${p.id}/link`, {});
+      link = made.path;
+      linkFor = p.name;
+      await refresh();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function withdraw(p: { id: string; name: string }): Promise<void> {
+    try {
+      await remove(`/outings/${board!.id}/people/${p.id}/link`);
+      shell.say(`The link of ${p.name} does not work any more`);
+      await refresh();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function take(input: HTMLInputElement | undefined, path: string): Promise<void> {
+    const file = input?.files?.[0];
+    if (!file) return;
+    try {
+      show(await sendFile<Board>(path, file));
+      trouble = '';
+      list = await get<Schemas['OutingSummary'][]>('/outings');
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+    if (input) input.value = '';
+  }
+
+  async function begin(): Promise<void> {
+    try {
+      show(await post<Board>('/outings', { outing: { name: 'New outing', region: shell.station?.region ?? 'r2' } }));
+      list = await get<Schemas['OutingSummary'][]>('/outings');
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  const copy = <T,>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+  const change = (edit: (next: Outing) => void): Outing => {
+    const next = copy(outing!);
+    edit(next);
+    return next;
+  };
+  function put_in<T extends { id: string; name: string }>(items: T[], item: T): void {
+    const n = items.findIndex((i) => i.id === item.id);
+    if (n >= 0) items[n] = item;
+    else items.push({ ...item, id: idOf(item.name, items.map((i) => i.id)) });
+  }
+  const number = (text: string): number => Number(text.replace(',', '.'));
+
+  async function saveChannel(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    if (await save(change((o) => put_in(o.channels, copy(channel!))))) channel = null;
+  }
+  async function savePerson(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    if (await save(change((o) => put_in(o.people, copy(person!))))) person = null;
+  }
+  async function saveSpot(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    if (await save(change((o) => put_in(o.posts, copy(spot!))))) spot = null;
+  }
+  async function takeOut(part: 'channels' | 'people' | 'posts', id: string): Promise<void> {
+    const next = change((o) => {
+      (o[part] as { id: string }[]) = o[part].filter((i) => i.id !== id);
+      if (part === 'posts') for (const p of o.people) if (p.post === id) p.post = '';
+    });
+    if (await save(next)) channel = person = spot = null;
+  }
+  async function savePlain(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    const { name, place, first_day, last_day, net_control, check_in } = plain!;
+    if (await save(change((o) => Object.assign(o, { name, place, first_day, last_day, net_control, check_in })))) plain = null;
+  }
+  const cellOf = (p: Schemas['PersonBoard'], id: string) => p.cells.find((c) => c.channel === id)!;
+  const bands = ['2 m', '70 cm', '1.25 m', '6 m', '10 m'];
+</script>
+
+<main class="page">
+  <header>
+    <h1>{outing?.name ?? 'Outing'}</h1>
+    {#if list.length > 1}
+      <select class="field" aria-label="Outing" value={String(board?.id ?? '')} onchange={async (e) => { show(await get<Board>(`/outings/${e.currentTarget.value}`)); }}>
+        {#each list as o (o.id)}<option value={String(o.id)}>{o.name}</option>{/each}
+      </select>
+    {/if}
+    {#if outing}<button type="button" class="act" onclick={() => (plain = copy(outing!))}>Name, days, net</button>{/if}
+    <button type="button" class="act" onclick={begin}>New</button>
+    <button type="button" class="act" onclick={() => files?.click()}>Take a file</button><input bind:this={files} type="file" hidden accept=".json" aria-label="Outing file" onchange={() => take(files, '/outings/import')} />
+  </header>
+  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+
+  {#if !board || !outing}
+    {#if loaded}<p>No outing yet. Begin a new one, or take a file that somebody gave you.</p>{:else if !trouble}<p class="quiet">Asking for the outing…</p>{/if}
+  {:else}
+    <section class="now">
+      {#if making}
+        <div class="lead" role="status"><b>{making.done} of {making.of} sheets</b><span>{making.who}: writing and proving</span><progress max={making.of} value={making.done} aria-label="Sheets made"></progress></div>
+      {:else if harm.length}
+        <button type="button" class="lead next" onclick={() => (showing = 'findings')}><b>{harm.length} to settle first</b><span>{harm[0]!.text}</span></button>
+      {:else if waiting.length}
+        <button type="button" class="lead next" onclick={makeAll}><b>Make the sheets for {waiting.length}</b><span>{waiting.map((p) => p.tactical || p.name).slice(0, 6).join(', ')}{waiting.length > 6 ? ' …' : ''}</span></button>
+      {:else}
+        <div class="lead"><b>{ready} of {able} ready</b><span>{ready === able ? 'Everybody has read back what their radio can hold.' : 'The others have sheets; give them their links.'}</span></div>
+      {/if}
+      <div class="tabs" role="group" aria-label="Show">
+        {#if harm.length && waiting.length && !making}<button type="button" class="act" onclick={makeAll}>Make the sheets all the same</button>{/if}
+        <button type="button" class="act" aria-pressed={showing === 'board'} onclick={() => (showing = 'board')}>Board</button>
+        <button type="button" class="act" aria-pressed={showing === 'findings'} onclick={() => (showing = 'findings')}>Findings {open.length}</button>
+        <button type="button" class="act" aria-pressed={showing === 'reach'} onclick={() => (showing = 'reach')}>Posts and reach</button>
+      </div>
+    </section>
+
+    {#if showing === 'board'}
+      <div class="scroll" role="region" aria-label="Board, channels by people" tabindex="-1">
+        <table class="board">
+          <thead>
+            <tr><th scope="col">Channel</th><th scope="col" class="line">Receive, send, tone</th>
+              {#each board.people as p (p.id)}<th scope="col" class="who" class:ready={p.ready}><button type="button" onclick={() => { person = copy(outing!.people.find((x) => x.id === p.id)!); isNew = false; }}>{p.tactical || p.name}</button><br /><small>{p.model_name.split(' ').at(-1)}</small></th>{/each}
+            </tr>
+          </thead>
+          <tbody>
+            {#each board.channels as c (c.id)}
+              <tr>
+                <th scope="row"><button type="button" onclick={() => { channel = copy(outing!.channels.find((x) => x.id === c.id)!); isNew = false; }}>{c.name}</button> <small>{c.off_air ? 'off the air' : c.role}</small></th>
+                <td class="line">{c.rx_hz ? megahertz(c.rx_hz) : '?'}{c.tx_hz && c.tx_hz !== c.rx_hz ? ` ↑${megahertz(c.tx_hz)}` : ''} {c.tone}{c.width === 'narrow' ? ' narrow' : ''}</td>
+                {#each board.people as p (p.id)}{@const cell = cellOf(p, c.id)}
+                  <td class="cell {cell.state}" title="{p.name}, {c.name}: {MARKS[cell.state]!.words}{cell.why ? `, ${cell.why}` : ''}, slot {cell.slot_text} {cell.label}"><span aria-hidden="true">{MARKS[cell.state]!.mark}</span><span class="visually-hidden">{MARKS[cell.state]!.words}</span></td>
+                {/each}
+              </tr>
+            {/each}
+            <tr class="feet"><th scope="row">Sheet</th><td class="line"></td>
+              {#each board.people as p (p.id)}<td class="cell">{#if p.sheets.length}<a href="/sheet/{p.sheets.at(-1)}" aria-label="Sheet of {p.name}">{p.done}/{p.able}</a>{:else}<span class="visually-hidden">none</span>–{/if}</td>{/each}</tr>
+            <tr class="feet"><th scope="row">Link</th><td class="line"></td>
+              {#each board.people as p (p.id)}<td class="cell"><button type="button" aria-label="{p.linked ? 'New link' : 'Link'} for {p.name}" onclick={() => share(p)}>{p.linked ? '⟳' : '+'}</button></td>{/each}</tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="key">{#each Object.values(MARKS) as m (m.mark)}<span><b>{m.mark}</b> {m.words}</span>{/each}</p>
+
+      <div class="phone">
+        <label>Whose radio <select class="field" bind:value={who}><option value="">choose</option>{#each board.people as p (p.id)}<option value={p.id}>{p.tactical || p.name}</option>{/each}</select></label>
+        {#each board.people.filter((p) => p.id === who) as p (p.id)}
+          <p><b>{p.done} of {p.able}</b> written, {p.model_name}{p.ready ? ', ready' : ''}</p>
+          <ul>{#each board.channels as c (c.id)}{@const cell = cellOf(p, c.id)}<li><b>{MARKS[cell.state]!.mark}</b> {c.name} <span>{cell.state === 'beyond' ? 'beyond this radio' : `slot ${cell.slot_text} ${cell.label}, ${MARKS[cell.state]!.words}`}</span></li>{/each}</ul>
+          <div class="acts">{#if p.sheets.length}<a class="act" href="/sheet/{p.sheets.at(-1)}">Sheet</a>{/if}<button type="button" class="act" onclick={() => share(p)}>Link</button>{#if p.linked}<button type="button" class="act" onclick={() => withdraw(p)}>Withdraw link</button>{/if}</div>
+        {/each}
+      </div>
+
+      <div class="acts">
+        <button type="button" class="act" onclick={() => { channel = { id: '', name: '', line: '', role: 'back-up', at: null, off_air: false, note: '' }; isNew = true; }}>Add a channel</button>
+        <button type="button" class="act" onclick={() => { person = { id: '', name: '', tactical: '', model: data.models[0]?.model ?? 'ardvane-finch', firmware: '', post: '', may_send_on: [] }; isNew = true; }}>Add a person</button>
+        <a class="act" href="/api/outings/{board.id}/cards.pdf" download="cards.pdf">Pocket cards, A4</a>
+        <a class="act" href="/api/outings/{board.id}/cards.pdf?paper=letter" download="cards.pdf">Letter</a>
+        <a class="act plain" href="/api/outings/{board.id}/export.json" download>JSON</a>
+        <a class="act plain" href="/api/outings/{board.id}/export.geojson" download>GeoJSON</a>
+        <a class="act plain" href="/api/outings/{board.id}/export.gpx" download>GPX</a>
+      </div>
+    {:else if showing === 'findings'}
+      <ul class="findings">
+        {#each board.findings as f (f.key)}
+          <li class:harm={f.harm && !f.accepted} class:done={f.accepted}>
+            <div><b>{f.harm ? 'Settle: ' : ''}{f.text}.</b><br />{f.settle}</div>
+            <div class="acts">
+              {#if f.channels[0]}<button type="button" class="act" onclick={() => { channel = copy(outing!.channels.find((x) => x.id === f.channels[0])!); isNew = false; }}>Change {outing.channels.find((x) => x.id === f.channels[0])?.name}</button>{/if}
+              {#if !f.channels[0] && f.people[0]}<button type="button" class="act" onclick={() => { person = copy(outing!.people.find((x) => x.id === f.people[0])!); isNew = false; }}>Change {outing.people.find((x) => x.id === f.people[0])?.name}'s radio</button>{/if}
+              {#if !f.harm}<button type="button" class="act" onclick={() => accept(f.key, !f.accepted)}>{f.accepted ? 'Take back' : 'Accept'}</button>{/if}
+            </div>
+          </li>
+        {:else}<li>Nothing to look at.</li>{/each}
+      </ul>
+    {:else}
+      <div class="two">
+        <ReachMap {board} post={at} />
+        <div>
+          <label>From <select class="field" bind:value={at}><option value="">choose a post</option>{#each outing.posts as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
+          {#if at}{@const from = board.reach.find((r) => r.post === at)}
+            <button type="button" class="act" onclick={() => { spot = copy(outing!.posts.find((x) => x.id === at)!); isNew = false; }}>Change this post</button>
+            <table class="ways"><caption class="visually-hidden">Ways from {from?.name}; hills are not considered</caption>
+              <thead><tr><th scope="col">To</th><th scope="col" class="n">km</th><th scope="col" class="n">bearing</th><th scope="col">likely?</th></tr></thead>
+              <tbody>{#each from?.ways ?? [] as w (w.kind + w.to)}<tr><td>{w.name}{w.kind === 'post' ? ' (simplex)' : ''}</td><td class="n">{w.distance_km.toFixed(1)}</td><td class="n">{w.bearing_deg}°</td><td>{w.likely}</td></tr>{/each}</tbody>
+            </table>
+            <p class="quiet">Radio horizon over a smooth Earth, free space, 20 dB for ground and bodies, 5 W. Hills are not considered: try it.</p>
+          {/if}
+          <div class="acts">
+            <button type="button" class="act" onclick={() => { spot = { id: '', name: '', at: { latitude_deg: shell.station?.latitude_deg ?? 0, longitude_deg: shell.station?.longitude_deg ?? 0, height_m: 2 } }; isNew = true; }}>Add a post</button>
+            <button type="button" class="act" onclick={() => places?.click()}>Take GPX or GeoJSON</button><input bind:this={places} type="file" hidden accept=".gpx,.geojson,.json" aria-label="Places file" onchange={() => take(places, `/outings/${board!.id}/places`)} />
+          </div>
+        </div>
+      </div>
+    {/if}
+  {/if}
+</main>
+
+<Dialog bind:open={() => channel !== null, (v) => { if (!v) channel = null; }} title={isNew ? 'A channel' : (channel?.name ?? '')}>
+  {#if channel}
+    <form onsubmit={saveChannel} class="form">
+      <label>Name<input class="field" required maxlength="60" bind:value={channel.name} /></label>
+      <label>Listing line<input class="field" required maxlength="200" placeholder="147.33 + 103.5" autocomplete="off" bind:value={channel.line} /></label>
+      <label>For<select class="field" bind:value={channel.role}>{#each ROLES as r (r)}<option>{r}</option>{/each}</select></label>
+      <label class="check"><input type="checkbox" bind:checked={channel.off_air} /> listed as off the air</label>
+      <label class="check"><input type="checkbox" checked={channel.at !== null} onchange={(e) => (channel!.at = e.currentTarget.checked ? { latitude_deg: 0, longitude_deg: 0, height_m: 20 } : null)} /> its place is known</label>
+      {#if channel.at}<div class="row"><label>Latitude<input class="field" value={channel.at.latitude_deg} onchange={(e) => (channel!.at!.latitude_deg = number(e.currentTarget.value))} /></label><label>Longitude<input class="field" value={channel.at.longitude_deg} onchange={(e) => (channel!.at!.longitude_deg = number(e.currentTarget.value))} /></label><label>Antenna, m<input class="field" value={channel.at.height_m} onchange={(e) => (channel!.at!.height_m = number(e.currentTarget.value))} /></label></div>{/if}
+      {#if trouble}<p class="harm">{trouble}</p>{/if}
+      <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => takeOut('channels', channel!.id)}>Take out</button>{/if}</div>
+    </form>
+  {/if}
+</Dialog>
+
+<Dialog bind:open={() => person !== null, (v) => { if (!v) person = null; }} title={isNew ? 'A person' : (person?.name ?? '')}>
+  {#if person}
+    <form onsubmit={savePerson} class="form">
+      <label>Call sign or name<input class="field" required maxlength="60" bind:value={person.name} /></label>
+      <label>Tactical name<input class="field" maxlength="60" bind:value={person.tactical} /></label>
+      <label>Radio<select class="field" bind:value={person.model} onchange={() => (person!.firmware = '')}>{#each data.models as m (m.model)}<option value={m.model}>{m.name}</option>{/each}</select></label>
+      <label>Post<select class="field" bind:value={person.post}><option value="">none</option>{#each outing?.posts ?? [] as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
+      <fieldset><legend>May send on</legend>{#each bands as b (b)}<label class="check"><input type="checkbox" checked={person.may_send_on.includes(b)} onchange={(e) => (person!.may_send_on = e.currentTarget.checked ? [...person!.may_send_on, b] : person!.may_send_on.filter((x) => x !== b))} /> {b}</label>{/each}</fieldset>
+      {#if trouble}<p class="harm">{trouble}</p>{/if}
+      <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => takeOut('people', person!.id)}>Take out</button>{/if}
+        {#if !isNew}<button type="button" class="act" onclick={() => withdraw(person!)}>Withdraw link</button>{/if}</div>
+    </form>
+  {/if}
+</Dialog>
+
+<Dialog bind:open={() => spot !== null, (v) => { if (!v) spot = null; }} title={isNew ? 'A post' : (spot?.name ?? '')}>
+  {#if spot}
+    <form onsubmit={saveSpot} class="form">
+      <label>Name<input class="field" required maxlength="60" bind:value={spot.name} /></label>
+      <div class="row"><label>Latitude<input class="field" value={spot.at.latitude_deg} onchange={(e) => (spot!.at.latitude_deg = number(e.currentTarget.value))} /></label><label>Longitude<input class="field" value={spot.at.longitude_deg} onchange={(e) => (spot!.at.longitude_deg = number(e.currentTarget.value))} /></label><label>Antenna, m<input class="field" value={spot.at.height_m} onchange={(e) => (spot!.at.height_m = number(e.currentTarget.value))} /></label></div>
+      {#if trouble}<p class="harm">{trouble}</p>{/if}
+      <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => takeOut('posts', spot!.id)}>Take out</button>{/if}</div>
+    </form>
+  {/if}
+</Dialog>
+
+<Dialog bind:open={() => plain !== null, (v) => { if (!v) plain = null; }} title="Name, days, net">
+  {#if plain}
+    <form onsubmit={savePlain} class="form">
+      <label>Name<input class="field" required maxlength="120" bind:value={plain.name} /></label>
+      <label>Place<input class="field" maxlength="120" bind:value={plain.place} /></label>
+      <div class="row"><label>First day<input class="field" type="date" bind:value={plain.first_day} /></label><label>Last day<input class="field" type="date" bind:value={plain.last_day} /></label></div>
+      <label>Net control<input class="field" maxlength="120" bind:value={plain.net_control} /></label>
+      <label>When to check in<input class="field" maxlength="120" bind:value={plain.check_in} /></label>
+      {#if trouble}<p class="harm">{trouble}</p>{/if}
+      <button class="act next">Save</button>
+    </form>
+  {/if}
+</Dialog>
+
+<Dialog bind:open={() => link !== '', (v) => { if (!v) link = ''; }} title="Link for {linkFor}">
+  {#if link}
+    <p>It opens their own sheets, nothing else, for 30 days. Earlier links of {linkFor} do not work any more.</p>
+    <img src="/api/volunteer/{link.slice(3)}/qr.svg" alt="The link as a QR code" width="220" height="220" />
+    <p><a href={link}>{window.location.origin}{link}</a></p>
+    <p class="quiet">This server answers on this machine only; open the link in another browser here.</p>
+  {/if}
+</Dialog>
+
+<style>
+  .page {
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 12px 20px 32px;
+    box-sizing: border-box;
+  }
+  header,
+  .acts,
+  .tabs {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+  }
+  h1 {
+    margin: 0 auto 0 0;
+    font-size: 28px;
+  }
+  .now {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 12px 20px;
+    margin: 12px 0;
+    align-items: stretch;
+  }
+  .lead {
+    display: grid;
+    text-align: left;
+    padding: 10px 16px;
+    border: 3px solid var(--ink);
+    background: var(--ground);
+    color: var(--ink);
+    font: inherit;
+  }
+  .lead b {
+    font-size: 26px;
+  }
+  .lead.next {
+    border-color: var(--next);
+    cursor: pointer;
+  }
+  progress {
+    width: 100%;
+    height: 14px;
+    accent-color: var(--next);
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  .board {
+    border-collapse: collapse;
+    width: 100%;
+  }
+  .board th,
+  .board td {
+    border-top: 1px solid var(--rule);
+    padding: 2px 6px;
+    text-align: left;
+    font-weight: 400;
+  }
+  .board button {
+    background: none;
+    border: 0;
+    padding: 6px 0;
+    font: inherit;
+    font-weight: 700;
+    color: var(--ink);
+    text-decoration: underline;
+    text-underline-offset: 3px;
+    cursor: pointer;
+    min-height: 36px;
+    text-align: left;
+  }
+  .board tbody th {
+    white-space: nowrap;
+  }
+  .board small {
+    font-size: 13px;
+  }
+  .who {
+    vertical-align: bottom;
+    max-width: 84px;
+    line-height: 1.15;
+  }
+  .who.ready {
+    box-shadow: inset 0 -5px 0 var(--good);
+  }
+  .cell {
+    text-align: center !important;
+    font-size: 22px;
+    border-left: 1px solid var(--rule);
+  }
+  .feet .cell,
+  .feet .cell a {
+    font-size: 16px;
+    color: var(--ink);
+  }
+  .cell.changed,
+  .cell.unclear {
+    background: var(--caution-ground);
+  }
+  .cell.beyond {
+    color: var(--quiet);
+  }
+  .line {
+    white-space: nowrap;
+    font-size: 14px;
+  }
+  .key {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 18px;
+    margin: 10px 0;
+  }
+  .phone {
+    display: none;
+  }
+  .findings,
+  .phone ul {
+    list-style: none;
+    padding: 0;
+    margin: 0;
+  }
+  .findings li {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 12px;
+    padding: 10px 0 10px 12px;
+    border-top: 1px solid var(--rule);
+    align-items: center;
+  }
+  .findings .done {
+    color: var(--quiet);
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 28px;
+  }
+  .ways {
+    border-collapse: collapse;
+    margin: 10px 0;
+    width: 100%;
+  }
+  .ways th,
+  .ways td {
+    text-align: left;
+    padding: 3px 12px 3px 0;
+    border-top: 1px solid var(--rule);
+  }
+  .n {
+    text-align: right !important;
+  }
+  .form {
+    display: grid;
+    gap: 10px;
+  }
+  .form label {
+    display: grid;
+  }
+  .form .check {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    min-height: 40px;
+  }
+  .check input {
+    width: 24px;
+    height: 24px;
+    accent-color: var(--next);
+  }
+  .row {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 8px;
+  }
+  .row input {
+    width: 100%;
+    box-sizing: border-box;
+    min-width: 0;
+  }
+  fieldset {
+    border: 2px solid var(--rule);
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 16px;
+  }
+  @media (max-width: 700px) {
+    .page {
+      padding: 8px 10px 32px;
+    }
+    .now,
+    .two,
+    .findings li {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .scroll,
+    .key {
+      display: none;
+    }
+    .phone {
+      display: block;
+    }
+    .phone li {
+      padding: 6px 0;
+      border-top: 1px solid var(--rule);
+    }
+  }
+</style>
