@@ -150,3 +150,18 @@ def test_a_person_with_another_radio_starts_anew_and_bad_parts_are_refused(demo)
         assert demo.put(f"/api/outings/{b['id']}", json={"version": saved["version"], "outing": broken}).status_code == status
     assert demo.get("/api/outings/999").status_code == 404
     assert demo.post(f"/api/outings/{b['id']}/people/nobody/sheet").status_code == 404
+
+
+def test_nothing_heard_leads_to_a_branch_whose_sheet_is_proven(demo):
+    b = board(demo)
+    sheet = make(demo, b, "hay")
+    radio = demo.get(f"/api/sheets/{sheet}").json()["content"]["radio_id"]
+    found = demo.get(f"/api/radios/{radio}/slots/7/faults")
+    assert found.status_code == 404, "nothing is known to stand there"
+    tree = demo.get(f"/api/radios/{radio}/slots/1/faults").json()
+    assert "147.930" in tree["line"] and "103.5" in tree["line"]
+    branch = next(x for x in tree["branches"] if x["fault"] == "sign")
+    made = demo.post(
+        "/api/sheets", json={"radio_id": radio, "slot": "1", "line": tree["line"], "label": tree["label"], "goal": branch["mend"]}
+    )
+    assert made.status_code == 201 and made.json()["content"]["proof"]["verdict"] == "proven"

@@ -134,6 +134,24 @@ class LinkShape(Shape):
     path: str
 
 
+class BranchShape(Shape):
+    """One thing to look at when nothing was heard; ``mend`` is the kind of goal whose sheet mends it."""
+
+    fault: str
+    look: str
+    wrong: str
+    do: str
+    mend: Literal["", "store", "read-back"]
+
+
+class FaultTree(Shape):
+    """What it may be, the likeliest first, and the line that the channel stands for."""
+
+    line: str
+    label: str | None
+    branches: list[BranchShape]
+
+
 class VolunteerSheet(Shape):
     """One of the volunteer's sheets."""
 

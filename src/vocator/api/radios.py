@@ -2,10 +2,12 @@
 
 from fastapi import APIRouter, Response
 
+from vocator.api.outing_schemas import FaultTree
 from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotEventShape, SlotHistory, SlotNote, SlotShape
 from vocator.api.store import Store
 from vocator.core.keeping.records import Slot, SlotState
 from vocator.storage.repositories import RadioRepository
+from vocator.usecases.faults import faults_view
 from vocator.usecases.radios import RadioView, add_radio, all_radios, find_radio, note_slot
 from vocator.usecases.sheet_view import sum_lines
 
@@ -88,3 +90,9 @@ def say_of_slot(radio_id: int, slot: str, given: SlotNote, store: Store) -> Slot
     note_slot(store, radio_id, slot, SlotState(given.state), f"said to be {given.state}", None)
     store.flush()
     return read_slot(radio_id, slot, store)
+
+
+@router.get("/{radio_id}/slots/{slot}/faults")
+def faults(radio_id: int, slot: str, store: Store) -> FaultTree:
+    """Return what it may be when nothing was heard from a slot, the likeliest first."""
+    return FaultTree.model_validate(faults_view(store, radio_id, slot))

@@ -32,6 +32,7 @@ ELEMENTS = Path(__file__).parent.parent / "data" / "demo" / "elements.json"
 BAND = Path(__file__).parent.parent / "data" / "demo" / "band.yaml"
 WHY = {
     "off": "{name} is off the air",
+    "weak": "{name} does not hear you here: too weak",
     "no tone": "{name} wants a tone, and none was sent: is its use switched on?",
     "tone": "{name} wants another tone",
     "width": "{name} listens narrow, and this was wide",

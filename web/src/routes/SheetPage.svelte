@@ -7,6 +7,7 @@
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
   import { Following, OUTCOMES, readAloud, spokenPage } from '../lib/sheet/follow.svelte';
+  import FaultTree from '../lib/sheet/FaultTree.svelte';
   import Ladder from '../lib/sheet/Ladder.svelte';
   import Recovery from '../lib/sheet/Recovery.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
@@ -121,8 +122,21 @@
     following.go(following.pages.findIndex((page) => page.includes(step)));
   }
 
+  let silent = $state(false);
+  let silentSlot = $state('');
+  /** The slot that the step at hand belongs to. */
+  function slotAt(): string {
+    const step = following.pages[following.at]?.at(-1) ?? 0;
+    return content?.parts.find((p) => step >= p.first && step <= p.last)?.slot ?? content?.goal.slot ?? '';
+  }
+
   async function next(outcome: (typeof OUTCOMES)[number][0] | null = null): Promise<void> {
+    const slot = slotAt();
     await following.done(outcome);
+    if (outcome === 'nothing') {
+      silentSlot = slot;
+      silent = true;
+    }
     if (handsFree) read();
   }
 
@@ -235,6 +249,7 @@
     </footer>
   </main>
 
+  <FaultTree bind:open={silent} radio={content.radio_id} slot={silentSlot} />
   <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} anew={() => void ownSheet()} />
 {:else}
   <p class="alone">Fetching the sheet…</p>

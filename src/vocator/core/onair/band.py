@@ -17,7 +17,8 @@ TAIL_S = 3.0
 
 @dataclass(frozen=True, slots=True)
 class Repeater:
-    """A repeater: what it hears on, what opens it, what it sends; ``off`` stands for one that is off the air."""
+    """A repeater: what it hears on, what opens it, what it sends; ``off`` stands for one that is
+    off the air, ``weak`` for one that this path does not reach."""
 
     name: str
     output_hz: int
@@ -26,6 +27,7 @@ class Repeater:
     sends: str | None = None
     width: Width = Width.WIDE
     off: bool = False
+    weak: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,6 +104,8 @@ def fault(repeater: Repeater, sent: Transmission) -> str:
         return "frequency"
     if repeater.off:
         return "off"
+    if repeater.weak:
+        return "weak"
     if repeater.opens_on is not None and sent.tone is None:
         return "no tone"
     if repeater.opens_on is not None and sent.tone != repeater.opens_on:

@@ -4,6 +4,7 @@
   import { get, post, put, type Radio, type Sheet, type SlotHistory } from '../api';
   import WorkedSum from '../bench/WorkedSum.svelte';
   import { keep } from '../keep';
+  import FaultTree from '../sheet/FaultTree.svelte';
   import { navigate } from '../../router';
   import { shell } from '../shell/state.svelte';
   import { STATES, type SlotState, slotText } from './fold';
@@ -13,6 +14,7 @@
   let history = $state<SlotHistory | null>(null);
   let trouble = $state('');
   let busy = $state(false);
+  let silent = $state(false);
 
   $effect(() => {
     void load(slot);
@@ -64,6 +66,7 @@
       {#if history.slot.channel}
         <button type="button" class="act" class:next={slotState === 'written'} disabled={busy} onclick={() => sheet('read-back')}>Read it back</button>
         <button type="button" class="act" disabled={busy} onclick={() => sheet('erase')}>Erase it</button>
+        <button type="button" class="act" onclick={() => (silent = true)}>Nothing heard?</button>
       {/if}
       <button type="button" class="act" onclick={() => say('free')}>It is free</button>
       <button type="button" class="act" onclick={() => say('unknown')}>I do not know</button>
@@ -81,6 +84,7 @@
     {:else}<p class="quiet">None yet.</p>{/if}
   {/if}
 </section>
+<FaultTree bind:open={silent} radio={radio.id} {slot} />
 
 <style>
   h2 {

@@ -1,0 +1,83 @@
+<!-- Nothing was heard: one thing to look at after the other, the likeliest first, each with what mends it. -->
+<script lang="ts">
+  import { get, post, type Schemas, type Sheet } from '../api';
+  import { keep } from '../keep';
+  import Dialog from '../shell/Dialog.svelte';
+  import { shell } from '../shell/state.svelte';
+
+  let { open = $bindable(false), radio, slot }: { open: boolean; radio: number; slot: string } = $props();
+
+  let tree = $state.raw<Schemas['FaultTree'] | null>(null);
+  let at = $state(0);
+  let found = $state(false);
+  let trouble = $state('');
+  let busy = $state(false);
+
+  $effect(() => {
+    if (open) void load();
+  });
+
+  async function load(): Promise<void> {
+    at = 0;
+    found = false;
+    trouble = '';
+    try {
+      tree = await get<Schemas['FaultTree']>(`/radios/${radio}/slots/${slot}/faults`);
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  let branch = $derived(tree?.branches[at]);
+
+  async function mend(): Promise<void> {
+    busy = true;
+    try {
+      const goal = branch!.mend as 'store' | 'read-back';
+      const made = await post<Sheet>('/sheets', { radio_id: radio, slot, goal, ...(goal === 'store' ? { line: tree!.line, label: tree!.label } : {}) });
+      keep(`sheet.${made.id}`, made);
+      location.assign(`/sheet/${made.id}`);
+    } catch (error) {
+      trouble = shell.note(error);
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+<Dialog bind:open title="Nothing heard: what is it?">
+  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  {#if tree && branch}
+    <p class="quiet">{at + 1} of {tree.branches.length}, the likeliest first</p>
+    <p class="look">{branch.look}</p>
+    {#if found}
+      <p><b>So it is: {branch.wrong}.</b> {branch.do}</p>
+      <div class="acts">
+        {#if branch.mend}<button type="button" class="act next" disabled={busy} onclick={mend}>{branch.mend === 'store' ? 'Write the keys that mend it' : 'Write the keys that go there'}</button>{/if}
+        <button type="button" class="act" onclick={() => (open = false)}>{branch.mend ? 'Later' : 'Done, try again'}</button>
+      </div>
+    {:else}
+      <div class="acts">
+        <button type="button" class="act next" onclick={() => at++}>All is well there</button>
+        <button type="button" class="act" onclick={() => (found = true)}>No: {branch.wrong}</button>
+        {#if at}<button type="button" class="act plain" onclick={() => at--}>Back</button>{/if}
+      </div>
+    {/if}
+  {:else if tree}
+    <p class="look">Nothing of these.</p>
+    <p>Use the fail-over channel, and ask there who else gets through. The slot can also be stored anew.</p>
+    <div class="acts"><button type="button" class="act" onclick={() => (at = 0)}>From the start</button></div>
+  {:else if !trouble}<p class="quiet">Looking…</p>{/if}
+</Dialog>
+
+<style>
+  .look {
+    font-size: 22px;
+    margin: 4px 0 14px;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+</style>
