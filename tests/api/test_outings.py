@@ -1,13 +1,62 @@
 """Outings through the API: findings, everybody's sheets, what changed, links, two people at once."""
 
+import socket
+import threading
+import time
 import uuid
 from datetime import UTC, datetime, timedelta
 
 import pytest
+import uvicorn
 from sqlalchemy import update
 
+from vocator.settings import settings
+from vocator.standins.listing_service import create_listing
 from vocator.storage.tables import LinkRow
 from vocator.usecases.demo import load_demo
+
+
+@pytest.fixture
+def service(monkeypatch):
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    server = uvicorn.Server(uvicorn.Config(create_listing(), host="127.0.0.1", port=port, log_level="error"))
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    for _ in range(100):
+        if server.started:
+            break
+        time.sleep(0.05)
+    yield lambda rest: monkeypatch.setattr(settings(), "listing_url", f"http://127.0.0.1:{port}/repeaters{rest}")
+    server.should_exit = True
+    thread.join(5)
+
+
+HERE = {"latitude_deg": 49.5, "longitude_deg": -57.8}
+
+
+def test_the_listing_is_fetched_page_by_page_kept_and_told_where_it_changed(client, service, monkeypatch):
+    service("?stale=1")
+    first = client.post("/api/repeaters/fetch", params=HERE).json()
+    assert first["listed"] > 30 and first["changes"] == []
+    service("")
+    second = client.post("/api/repeaters/fetch", params=HERE).json()
+    assert any("is new" in c for c in second["changes"]) and any("BARREN: state was on air" in c for c in second["changes"])
+    kept = client.get("/api/repeaters", params=HERE).json()
+    assert [r["distance_km"] for r in kept["repeaters"]] == sorted(r["distance_km"] for r in kept["repeaters"])
+    only = client.get("/api/repeaters", params={**HERE, "band": "70 cm"}).json()["repeaters"]
+    assert only and all(r["band"] == "70 cm" for r in only)
+    service("?stale=1")
+    client.post("/api/repeaters/fetch", params=HERE)
+    barren = next(r for r in client.get("/api/repeaters", params=HERE).json()["repeaters"] if r["id"] == "barren")
+    assert barren["state"] == "off air", "an older listing does not take the place of a newer one"
+    monkeypatch.setattr("vocator.usecases.listing.SERVICE_S", 0.3)
+    for rest, word in (("?fail=500", "500"), ("?slow=2", "within")):
+        service(rest)
+        away = client.post("/api/repeaters/fetch", params=HERE)
+        assert away.status_code == 424 and word in away.json()["detail"]
+        assert len(client.get("/api/repeaters", params=HERE).json()["repeaters"]) == len(kept["repeaters"])
 
 
 @pytest.fixture

@@ -1,5 +1,6 @@
 """The shapes of outings, their board, findings, reach and links."""
 
+from datetime import datetime
 from typing import Any, Literal
 
 from pydantic import Field
@@ -132,6 +133,38 @@ class LinkShape(Shape):
     """A volunteer's link."""
 
     path: str
+
+
+class ListedShape(Shape):
+    """A repeater of the listing, seen from a place."""
+
+    id: str
+    name: str
+    line: str
+    latitude_deg: float
+    longitude_deg: float
+    height_m: float
+    state: str
+    distance_km: float
+    bearing_deg: int
+    band: str
+    understood: str
+    as_of: str
+    change: str
+
+
+class ListingShape(Shape):
+    """The listing as it is kept here."""
+
+    fetched_at: datetime | None
+    repeaters: list[ListedShape]
+
+
+class FetchedListing(Shape):
+    """What came of fetching the listing."""
+
+    listed: int
+    changes: list[str]
 
 
 class BranchShape(Shape):

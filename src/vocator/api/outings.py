@@ -6,16 +6,29 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
 
-from vocator.api.outing_schemas import AcceptShape, BoardShape, LinkShape, MadeSheet, OutingIn, OutingSummary, VolunteerShape
+from vocator.api.outing_schemas import (
+    AcceptShape,
+    BoardShape,
+    FetchedListing,
+    LinkShape,
+    ListingShape,
+    MadeSheet,
+    OutingIn,
+    OutingSummary,
+    VolunteerShape,
+)
 from vocator.api.passes import Body
 from vocator.api.store import Store
+from vocator.core.orbit.frames import Site
 from vocator.core.outing.outing import outing_from
 from vocator.core.refusal import Refusal
 from vocator.files.cards_pdf import qr_svg
 from vocator.files.geojson import read_geojson, write_geojson
 from vocator.files.gpx import read_gpx, write_gpx
+from vocator.settings import settings
 from vocator.storage.outing_repositories import OutingRepository
 from vocator.usecases.cards import outing_cards
+from vocator.usecases.listing import fetch_listing, near
 from vocator.usecases.outings import (
     accept,
     add,
@@ -31,6 +44,24 @@ from vocator.usecases.outings import (
 
 router = APIRouter(prefix="/api", tags=["outings"])
 Paper = Annotated[str, Query(max_length=10)]
+
+
+Latitude = Annotated[float, Query(ge=-90, le=90)]
+Longitude = Annotated[float, Query(ge=-180, le=180)]
+
+
+@router.post("/repeaters/fetch")
+def fetch_repeaters(store: Store, latitude_deg: Latitude, longitude_deg: Longitude) -> FetchedListing:
+    """Fetch the listing about a place from the listing service."""
+    return FetchedListing.model_validate(fetch_listing(store, settings().listing_url, Site(latitude_deg, longitude_deg)))
+
+
+@router.get("/repeaters")
+def repeaters(
+    store: Store, latitude_deg: Latitude, longitude_deg: Longitude, band: Annotated[str | None, Query(max_length=20)] = None
+) -> ListingShape:
+    """Return the kept listing by distance from a place."""
+    return ListingShape.model_validate(near(store, Site(latitude_deg, longitude_deg), band))
 
 
 @router.get("/outings")

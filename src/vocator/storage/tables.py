@@ -190,3 +190,15 @@ class ContactRow(Base):
     my_call: Mapped[str] = mapped_column(String(20))
     my_grid: Mapped[str] = mapped_column(String(20))
     note: Mapped[str] = mapped_column(Text)
+
+
+class ListedRow(Base):
+    """A repeater as the listing service last told it; ``change`` says what differed from the time before."""
+
+    __tablename__ = "listed_repeater"
+
+    id: Mapped[str] = mapped_column(String(40), primary_key=True)
+    fields: Mapped[dict[str, Any]] = mapped_column(Json)
+    as_of: Mapped[str] = mapped_column(String(20))
+    fetched_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    change: Mapped[str] = mapped_column(Text)

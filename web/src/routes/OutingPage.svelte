@@ -34,6 +34,32 @@
   let plain = $state<Outing | null>(null);
   let isNew = $state(false);
 
+  let listing = $state<Schemas['ListingShape'] | null>(null);
+  let listed = $state('');
+  const middle = (): Place => {
+    const from = outing?.posts.find((p) => p.id === at)?.at ?? outing?.posts[0]?.at;
+    return from ?? { latitude_deg: shell.station?.latitude_deg ?? 0, longitude_deg: shell.station?.longitude_deg ?? 0, height_m: 2 };
+  };
+  async function showListing(fetchFirst: boolean): Promise<void> {
+    const query = `latitude_deg=${middle().latitude_deg}&longitude_deg=${middle().longitude_deg}`;
+    try {
+      if (fetchFirst) {
+        const got = await post<Schemas['FetchedListing']>(`/repeaters/fetch?${query}`, {});
+        listed = got.changes.length ? `Changed since: ${got.changes.join('; ')}.` : `${got.listed} listed, nothing changed.`;
+      }
+    } catch (error) {
+      listed = shell.note(error);
+    }
+    try {
+      listing = await get<Schemas['ListingShape']>(`/repeaters?${query}`);
+    } catch (error) {
+      listed = shell.note(error);
+    }
+  }
+  async function addListed(r: Schemas['ListedShape']): Promise<void> {
+    await save(change((o) => put_in(o.channels, { id: r.id, name: r.name, line: r.line, role: 'back-up', at: { latitude_deg: r.latitude_deg, longitude_deg: r.longitude_deg, height_m: r.height_m }, off_air: r.state === 'off air', note: '' })));
+  }
+
   onMount(() => {
     void load();
     if (!data.loaded) void data.load();
@@ -311,6 +337,15 @@
           </div>
         </div>
       </div>
+      <section class="listing">
+        <h2>Repeaters near {outing.posts.find((p) => p.id === at)?.name ?? outing.posts[0]?.name ?? 'here'}</h2>
+        <div class="acts"><button type="button" class="act" onclick={() => showListing(true)}>Ask the listing service</button>{#if !listing}<button type="button" class="act" onclick={() => showListing(false)}>Show what is kept</button>{/if}
+          <span role="status">{listed}{listing?.fetched_at ? ` Fetched ${new Date(listing.fetched_at).toLocaleString('en-GB')}.` : ''}</span></div>
+        {#if listing?.repeaters.length}
+          <table class="ways"><thead><tr><th scope="col">Name</th><th scope="col">Line</th><th scope="col" class="n">km</th><th scope="col" class="n">bearing</th><th scope="col">state</th><td></td></tr></thead>
+            <tbody>{#each listing.repeaters.slice(0, 40) as r (r.id)}<tr><td><b>{r.name}</b>{r.change ? `, ${r.change}` : ''}</td><td>{r.line}</td><td class="n">{r.distance_km.toFixed(1)}</td><td class="n">{r.bearing_deg}°</td><td>{r.state}</td><td>{#if outing.channels.some((c) => c.id === r.id)}in the plan{:else}<button type="button" class="act" aria-label="Add {r.name}" onclick={() => addListed(r)}>Add</button>{/if}</td></tr>{/each}</tbody></table>
+        {:else if listing}<p>Nothing is kept yet.</p>{/if}
+      </section>
     {/if}
   {/if}
 </main>
@@ -532,6 +567,15 @@
   }
   .n {
     text-align: right !important;
+  }
+  .listing {
+    border-top: 3px solid var(--ink);
+    margin-top: 16px;
+    padding-top: 10px;
+  }
+  h2 {
+    font-size: 20px;
+    margin: 0 0 8px;
   }
   .form {
     display: grid;
