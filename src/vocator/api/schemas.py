@@ -92,6 +92,12 @@ class StationShape(Shape):
     mask: list[tuple[float, float]] = Field(default=[], max_length=720)
 
 
+class RestoredShape(Shape):
+    """How many rows were restored."""
+
+    rows: int
+
+
 class RegionShape(Shape):
     """A region pack in short."""
 

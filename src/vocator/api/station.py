@@ -2,15 +2,17 @@
 
 from dataclasses import asdict
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 from sqlalchemy import text
 
-from vocator.api.schemas import Health, LogShape, RegionShape, StationShape
+from vocator.api.passes import Body
+from vocator.api.schemas import Health, LogShape, RegionShape, RestoredShape, StationShape
 from vocator.api.store import Store
 from vocator.core.keeping.records import Station
 from vocator.core.orbit.horizon_mask import mask_of
 from vocator.files.region_yaml import load_region, region_names
 from vocator.storage.repositories import LogRepository, StationRepository
+from vocator.usecases.archive import restore, write_archive
 
 router = APIRouter(prefix="/api", tags=["station"])
 
@@ -58,3 +60,16 @@ def work_log(store: Store, count: int = 50) -> list[LogShape]:
         LogShape.model_validate({k: v for k, v in asdict(e).items() if k != "extra"})
         for e in LogRepository(store).latest(min(max(count, 1), 500))
     ]
+
+
+@router.get("/archive.zip")
+def archive(store: Store) -> Response:
+    """Return everything that is kept as one archive."""
+    head = {"Content-Disposition": 'attachment; filename="vocator.zip"'}
+    return Response(write_archive(store), media_type="application/zip", headers=head)
+
+
+@router.post("/archive", status_code=201)
+def restore_archive(raw: Body, store: Store) -> RestoredShape:
+    """Restore an archive into an empty installation."""
+    return RestoredShape(rows=restore(store, raw))

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
   import { onMount } from 'svelte';
-  import { get, put, type Region, type Schemas, type Station } from '../lib/api';
+  import { get, put, sendFile, type Region, type Schemas, type Station } from '../lib/api';
   import { forget, keep, recall } from '../lib/keep';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
@@ -14,6 +14,8 @@
   let trouble = $state('');
   let saved = $state(false);
   let grid = $state('');
+  let archive: HTMLInputElement | undefined = $state();
+  let restored = $state('');
   let maskText = $state<string | null>(recall<string | null>('mask-draft', null));
   let changed = $state(recall<Station | null>('station-draft', null) !== null);
 
@@ -61,6 +63,21 @@
     } catch (error) {
       trouble = shell.note(error);
     }
+  }
+
+  async function restore(): Promise<void> {
+    const file = archive?.files?.[0];
+    if (!file) return;
+    try {
+      const made = await sendFile<Schemas['RestoredShape']>('/archive', file);
+      restored = `${made.rows} rows restored.`;
+      trouble = '';
+      await shell.loadStation();
+      if (shell.station) draft = { ...shell.station };
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+    if (archive) archive.value = '';
   }
 
   const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
@@ -141,6 +158,16 @@
       <label class="check"><input type="checkbox" checked={shell.shortcuts} onchange={(e) => shell.setShortcuts(e.currentTarget.checked)} /> Single-key shortcuts</label>
     </section>
   </div>
+  <section class="all">
+    <h2>All that is kept</h2>
+    <p>Station, radios, slots, sheets, outings, logs, elements: one file, restored into an empty installation (./start --reset --empty) here or on another machine.</p>
+    <div class="end">
+      <a class="act" href="/api/archive.zip" download>Export the archive</a>
+      <button type="button" class="act" onclick={() => archive?.click()}>Restore an archive</button>
+      <input bind:this={archive} type="file" hidden accept=".zip" aria-label="Archive" onchange={restore} />
+      <span role="status">{restored}</span>
+    </div>
+  </section>
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   <div class="end">
     <button type="submit" class="act next">Save</button>
@@ -218,6 +245,9 @@
   }
   .gridrow label {
     margin: 0;
+  }
+  .all {
+    margin-top: 20px;
   }
   .themes {
     display: flex;
