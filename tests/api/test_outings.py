@@ -214,3 +214,55 @@ def test_nothing_heard_leads_to_a_branch_whose_sheet_is_proven(demo):
         "/api/sheets", json={"radio_id": radio, "slot": "1", "line": tree["line"], "label": tree["label"], "goal": branch["mend"]}
     )
     assert made.status_code == 201 and made.json()["content"]["proof"]["verdict"] == "proven"
+
+
+CSV = {
+    "plain": (b"name,line,role\nRIDGE,147.330 + 110.9,primary\n", 1),
+    "semicolons and commas in numbers": (
+        "role;name;receive (MHz);send (MHz);tone\nsimplex;\u00c9T\u00c9;146,55;;\n".encode("latin-1"),
+        1,
+    ),
+    "units, comments, quotes": (
+        b'# mine\nname,receive (kHz),send (kHz),tone,latitude,longitude\n"A, B",147330,147930,103.5,49.5,-57.8\n',
+        1,
+    ),
+    "utf-16": ("name,line\nX,146.55 simplex\n".encode("utf-16"), 1),
+}
+
+
+@pytest.mark.parametrize(("raw", "count"), CSV.values(), ids=CSV.keys())
+def test_channels_come_from_csv_with_a_preview_and_a_known_name_takes_its_place(demo, raw, count):
+    b = board(demo)
+    seen = demo.post(f"/api/outings/{b['id']}/channels/preview", content=raw).json()
+    assert seen["can_take"] and len(seen["rows"]) == count and all("receive" in r["text"] for r in seen["rows"])
+    assert board(demo)["outing"] == b["outing"], "a preview takes nothing"
+    after = demo.post(f"/api/outings/{b['id']}/channels", content=raw).json()
+    known = {c["name"] for c in b["outing"]["channels"]}
+    assert len(after["outing"]["channels"]) == len(b["outing"]["channels"]) + sum(r["name"] not in known for r in seen["rows"])
+
+
+@pytest.mark.parametrize(
+    "raw",
+    [
+        b"", b"name\nX", b"name,line,colour\nX,146.55,red", b"name,receive\nX,146.55", b"name,line\nX,147.33 + 104.0", b"name,line,role\nX,146.55,king",
+        b"name,line\nX,146.55 simplex,extra", b"name,line,latitude,longitude\nX,146.55 simplex,99,0", b"name,line\n" + b"X,146.55 simplex\n" * 61,
+        b"name,line\n" + b"X,146.55 simplex\n" * 100_000, b"name,name,line\nX,Y,146.55",
+    ],
+    ids=range(11),
+)  # fmt: skip
+def test_a_csv_with_anything_wrong_takes_nothing_and_says_what(demo, raw):
+    b = board(demo)
+    assert not demo.post(f"/api/outings/{b['id']}/channels/preview", content=raw).json()["can_take"]
+    refused = demo.post(f"/api/outings/{b['id']}/channels", content=raw)
+    assert refused.status_code == 422 and "nothing was taken" in refused.json()["do"]
+    assert board(demo)["outing"] == b["outing"]
+
+
+def test_channels_go_out_as_csv_and_come_back_the_same_and_no_cell_is_a_formula(demo):
+    b = board(demo)
+    outing = b["outing"]
+    outing["channels"][0]["note"] = "=1+1"
+    b = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
+    text = demo.get(f"/api/outings/{b['id']}/export.csv").content
+    assert b"'=1+1" in text
+    assert demo.post(f"/api/outings/{b['id']}/channels", content=text).json()["outing"]["channels"] == b["outing"]["channels"]

@@ -135,6 +135,24 @@ class LinkShape(Shape):
     path: str
 
 
+class CsvRow(Shape):
+    """A row of a CSV as it was understood."""
+
+    number: int
+    name: str
+    line: str
+    text: str
+    problem: str
+
+
+class CsvPreview(Shape):
+    """What a CSV holds, and whether it can be taken."""
+
+    rows: list[CsvRow]
+    problems: list[str]
+    can_take: bool
+
+
 class ListedShape(Shape):
     """A repeater of the listing, seen from a place."""
 

@@ -9,6 +9,7 @@ from fastapi import APIRouter, Query, Request, Response
 from vocator.api.outing_schemas import (
     AcceptShape,
     BoardShape,
+    CsvPreview,
     FetchedListing,
     LinkShape,
     ListingShape,
@@ -25,8 +26,10 @@ from vocator.core.refusal import Refusal
 from vocator.files.cards_pdf import qr_svg
 from vocator.files.geojson import read_geojson, write_geojson
 from vocator.files.gpx import read_gpx, write_gpx
+from vocator.files.outing_csv import write_outing_csv
 from vocator.settings import settings
 from vocator.storage.outing_repositories import OutingRepository
+from vocator.usecases import outing_csv
 from vocator.usecases.cards import outing_cards
 from vocator.usecases.listing import fetch_listing, near
 from vocator.usecases.outings import (
@@ -154,11 +157,13 @@ def export(outing_id: int, form: str, store: Store) -> Response:
             "application/json",
             "outing.json",
         )
+    if form == "csv":
+        return _file(write_outing_csv(outing), "text/csv", "channels.csv")
     if form == "geojson":
         return _file(write_geojson(outing), "application/geo+json", "places.geojson")
     if form == "gpx":
         return _file(write_gpx(outing), "application/gpx+xml", "places.gpx")
-    raise Refusal(form[:20], "format", "json, geojson, gpx", "Take one of these.")
+    raise Refusal(form[:20], "format", "json, csv, geojson, gpx", "Take one of these.")
 
 
 def _file(text: str, media: str, name: str) -> Response:
@@ -190,3 +195,15 @@ def take_places(outing_id: int, raw: Body, store: Store) -> BoardShape:
     merged = {c.id: c for c in (*one.outing.channels, *channels)}
     outing = replace(one.outing, posts=tuple(merged_posts.values()), channels=tuple(merged.values()))
     return BoardShape.model_validate(board(store, change(store, outing_id, one.version, outing_from(outing.as_dict()).as_dict())))
+
+
+@router.post("/outings/{outing_id}/channels/preview")
+def preview_channels(outing_id: int, raw: Body, store: Store) -> CsvPreview:
+    """Return what each row of a CSV was understood as; nothing is taken."""
+    return CsvPreview.model_validate(outing_csv.preview(store, outing_id, raw))
+
+
+@router.post("/outings/{outing_id}/channels")
+def take_channels(outing_id: int, raw: Body, store: Store) -> BoardShape:
+    """Take the channels of a CSV, all or none."""
+    return BoardShape.model_validate(board(store, outing_csv.take(store, outing_id, raw)))

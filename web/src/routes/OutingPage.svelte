@@ -60,6 +60,28 @@
     await save(change((o) => put_in(o.channels, { id: r.id, name: r.name, line: r.line, role: 'back-up', at: { latitude_deg: r.latitude_deg, longitude_deg: r.longitude_deg, height_m: r.height_m }, off_air: r.state === 'off air', note: '' })));
   }
 
+  let rows: HTMLInputElement | undefined = $state();
+  let seen = $state<Schemas['CsvPreview'] | null>(null);
+  let chosen: File | null = null;
+  async function look(): Promise<void> {
+    chosen = rows?.files?.[0] ?? null;
+    if (!chosen) return;
+    try {
+      seen = await sendFile<Schemas['CsvPreview']>(`/outings/${board!.id}/channels/preview`, chosen);
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+    if (rows) rows.value = '';
+  }
+  async function takeRows(): Promise<void> {
+    try {
+      show(await sendFile<Board>(`/outings/${board!.id}/channels`, chosen!));
+      seen = null;
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
   onMount(() => {
     void load();
     if (!data.loaded) void data.load();
@@ -301,6 +323,8 @@
         <button type="button" class="act" onclick={() => { person = { id: '', name: '', tactical: '', model: data.models[0]?.model ?? 'ardvane-finch', firmware: '', post: '', may_send_on: [] }; isNew = true; }}>Add a person</button>
         <a class="act" href="/api/outings/{board.id}/cards.pdf" download="cards.pdf">Pocket cards, A4</a>
         <a class="act" href="/api/outings/{board.id}/cards.pdf?paper=letter" download="cards.pdf">Letter</a>
+        <button type="button" class="act" onclick={() => rows?.click()}>Channels from CSV</button><input bind:this={rows} type="file" hidden accept=".csv,.txt" aria-label="Channels file" onchange={look} />
+        <a class="act plain" href="/api/outings/{board.id}/export.csv" download>CSV</a>
         <a class="act plain" href="/api/outings/{board.id}/export.json" download>JSON</a>
         <a class="act plain" href="/api/outings/{board.id}/export.geojson" download>GeoJSON</a>
         <a class="act plain" href="/api/outings/{board.id}/export.gpx" download>GPX</a>
@@ -402,6 +426,16 @@
       {#if trouble}<p class="harm">{trouble}</p>{/if}
       <button class="act next">Save</button>
     </form>
+  {/if}
+</Dialog>
+
+<Dialog bind:open={() => seen !== null, (v) => { if (!v) seen = null; }} title="Channels from CSV">
+  {#if seen}
+    {#each seen.problems as p (p)}<p class="harm">{p}</p>{/each}
+    <table class="ways"><thead><tr><th scope="col">Row</th><th scope="col">Name</th><th scope="col">Understood as</th></tr></thead>
+      <tbody>{#each seen.rows.slice(0, 200) as r (r.number)}<tr><td>{r.number}</td><td>{r.name}</td><td>{#if r.problem}<b>Cannot be taken: {r.problem}</b>{:else}{r.text}{/if}</td></tr>{/each}</tbody></table>
+    {#if seen.rows.length > 200}<p>{seen.rows.length - 200} more rows.</p>{/if}
+    <div class="acts">{#if seen.can_take}<button type="button" class="act next" onclick={takeRows}>Take {seen.rows.length} channels</button>{:else}<p>Nothing is taken until every row is clear.</p>{/if}<button type="button" class="act" onclick={() => (seen = null)}>Leave it</button></div>
   {/if}
 </Dialog>
 
