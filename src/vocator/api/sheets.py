@@ -52,7 +52,7 @@ def _summary(sheet: KeptSheet) -> SheetSummary:
         status=str(sheet.status),
         created_at=sheet.created_at,
         done=len(sheet.ticked),
-        steps=len(sheet.content["steps"]),
+        steps=sheet.content["step_count"],
     )
 
 

@@ -57,7 +57,7 @@ def write_outing_csv(outing: Outing) -> str:
 
 
 def _safe(cell: str) -> str:
-    return f"'{cell}" if cell and cell[0] in "=+@\t\r" or (cell[:1] == "-" and not re.fullmatch(r"-[\d.]+", cell)) else cell
+    return f"'{cell}" if (cell and cell[0] in "=+@\t\r") or (cell[:1] == "-" and not re.fullmatch(r"-[\d.]+", cell)) else cell
 
 
 def read_outing_csv(raw: bytes) -> tuple[list[CsvChannel], list[str]]:

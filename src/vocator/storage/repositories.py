@@ -4,7 +4,8 @@ from dataclasses import asdict
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import delete, select
+from sqlalchemy import delete, func, select
+from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import (
@@ -22,6 +23,12 @@ from vocator.core.keeping.records import (
 from vocator.storage.tables import LogRow, RadioRow, SheetRow, SlotEventRow, SlotRow, StationRow, TickRow
 
 STATION_ID = 1
+_OUTLINE = select(
+    SheetRow.id, SheetRow.radio_id, SheetRow.slot, SheetRow.title, SheetRow.status, SheetRow.created_at,
+    SheetRow.content.op("-", return_type=JSONB())("steps").op("-", return_type=JSONB())("pages").label("content"),
+    func.jsonb_array_length(SheetRow.content["steps"]).label("step_count"),
+)  # fmt: skip
+"""A sheet of many channels is a megabyte; ticking a step must not read it all."""
 
 
 class StationRepository:
@@ -130,10 +137,15 @@ class SheetRepository:
         row = self.session.get(SheetRow, sheet_id)
         return self._sheet(row) if row else None
 
+    def outline(self, sheet_id: str) -> KeptSheet | None:
+        """Return one sheet without its steps, whose number stands in ``step_count``; None where there is none."""
+        row = self.session.execute(_OUTLINE.where(SheetRow.id == sheet_id)).one_or_none()
+        return self._outline(row) if row else None
+
     def with_status(self, status: SheetStatus) -> list[KeptSheet]:
-        """Return the sheets of a status, the latest first."""
-        query = select(SheetRow).where(SheetRow.status == str(status)).order_by(SheetRow.created_at.desc())
-        return [self._sheet(row) for row in self.session.scalars(query)]
+        """Return the outlines of the sheets of a status, the latest first."""
+        query = _OUTLINE.where(SheetRow.status == str(status)).order_by(SheetRow.created_at.desc())
+        return [self._outline(row) for row in self.session.execute(query)]
 
     def set_status(self, sheet_id: str, status: SheetStatus) -> None:
         """Change a sheet's status."""
@@ -149,11 +161,19 @@ class SheetRepository:
         self.session.flush()
         return True
 
+    def _outline(self, row: Any) -> KeptSheet:
+        content = {**row.content, "step_count": row.step_count}
+        ticked = self._ticked(row.id)
+        return KeptSheet(row.id, row.radio_id, row.slot, row.title, SheetStatus(row.status), content, row.created_at, ticked)
+
     def _sheet(self, row: SheetRow) -> KeptSheet:
-        ticks = self.session.scalars(select(TickRow).where(TickRow.sheet_id == row.id).order_by(TickRow.at, TickRow.id))
-        latest: dict[int, bool] = {tick.step: tick.done for tick in ticks}
-        ticked = tuple(sorted(step for step, done in latest.items() if done))
+        ticked = self._ticked(row.id)
         return KeptSheet(row.id, row.radio_id, row.slot, row.title, SheetStatus(row.status), row.content, row.created_at, ticked)
+
+    def _ticked(self, sheet_id: str) -> tuple[int, ...]:
+        ticks = self.session.scalars(select(TickRow).where(TickRow.sheet_id == sheet_id).order_by(TickRow.at, TickRow.id))
+        latest: dict[int, bool] = {tick.step: tick.done for tick in ticks}
+        return tuple(sorted(step for step, done in latest.items() if done))
 
 
 class LogRepository:

@@ -291,9 +291,9 @@ def volunteer_view(session: Session, token: str) -> dict[str, Any]:
     own = next(p for p in everything["people"] if p["id"] == person.id)
     outing = one.outing
     post = outing.post(person.post)
-    sheets = [s for i in own["sheets"] if (s := SheetRepository(session).get(i)) is not None]
+    sheets = [s for i in own["sheets"] if (s := SheetRepository(session).outline(i)) is not None]
     return {
         "outing": outing.name, "place": outing.place, "first_day": outing.first_day, "last_day": outing.last_day, "net_control": outing.net_control,
         "check_in": outing.check_in, "person": own, "post": post.name if post else "", "channels": everything["channels"],
-        "sheets": [{"id": s.id, "title": s.title, "status": str(s.status), "done": len(s.ticked), "steps": len(s.content["steps"])} for s in sheets],
+        "sheets": [{"id": s.id, "title": s.title, "status": str(s.status), "done": len(s.ticked), "steps": s.content["step_count"]} for s in sheets],
     }  # fmt: skip

@@ -184,9 +184,9 @@ def tick(session: Session, ticks: list[Tick]) -> list[str]:
     """
     sheets = SheetRepository(session)
     for one in ticks:
-        sheet = sheets.get(one.sheet_id)
+        sheet = sheets.outline(one.sheet_id)
         if sheet is not None and sheets.add_tick(one):
-            after = sheets.get(one.sheet_id)
+            after = sheets.outline(one.sheet_id)
             assert after is not None
             _note_progress(session, sheet, after, one)
     return [one.id for one in ticks]
@@ -199,7 +199,7 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
             SheetRepository(session).set_status(after.id, SheetStatus.OPEN)
         return
     if content["goal_kind"] in RADIO_GOALS:
-        if len(after.ticked) == len(content["steps"]):
+        if len(after.ticked) == content["step_count"]:
             proof = f"proven from {content['proof']['starts']} starts"
             LogRepository(session).add(LogEntry(one.at, content["my_name"], "", f"set: {after.title}", proof))
             SheetRepository(session).set_status(after.id, SheetStatus.DONE)
@@ -224,7 +224,7 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
 
 def _ends(content: dict[str, Any]) -> list[int]:
     """Return the steps that end a part, or the sheet."""
-    return [p["last"] for p in content.get("parts", [])] or [len(content["steps"]) - 1]
+    return [p["last"] for p in content.get("parts", [])] or [content["step_count"] - 1]
 
 
 def _note(session: Session, sheet: KeptSheet, at: dict[str, Any], state: SlotState, text: str, one: Tick) -> None:
