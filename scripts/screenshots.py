@@ -88,7 +88,14 @@ def main(address: str) -> None:
         )
         wide.goto(address + "/log")
         shoot(wide, "log")
+        for person in ("hay", "abe", "kit"):
+            wide.request.post(f"{address}/api/outings/1/people/{person}/sheet")
+        link = wide.request.post(f"{address}/api/outings/1/people/hay/link").json()["path"]
+        wide.goto(address + "/outing")
+        shoot(wide, "outing")
         phone = page(390, 844)
+        phone.goto(address + link)
+        shoot(phone, "volunteer-phone")
         phone.goto(f"{address}/ride{place}?rehearse=10")
         phone.wait_for_timeout(9000)
         shoot(phone, "rehearsal-phone")

@@ -50,7 +50,7 @@
       <thead><tr><th scope="col">Slot</th><th scope="col">Name</th><th scope="col">Receive</th><th scope="col">For</th><th scope="col">State</th></tr></thead>
       <tbody>
         {#each able as { c, cell } (c.id)}
-          <tr><td class="slot">{cell.slot_text}</td><td><b>{cell.label || c.name}</b></td><td>{c.rx_hz ? megahertz(c.rx_hz) : ''}</td><td>{c.off_air ? 'off the air' : c.role}</td><td>{MARKS[cell.state]!.mark} {MARKS[cell.state]!.words}</td></tr>
+          <tr><td class="slot">{cell.slot_text}</td><td><b>{cell.label || c.name}</b></td><td>{c.rx_hz ? megahertz(c.rx_hz) : ''}</td><td>{c.off_air ? 'off the air' : c.role}</td><td class="state"><span aria-hidden="true">{MARKS[cell.state]!.mark}</span> <span class="words">{MARKS[cell.state]!.words}</span></td></tr>
         {/each}
       </tbody>
     </table>
@@ -100,6 +100,21 @@
     border: 0;
     font-weight: 400;
     color: var(--quiet);
+  }
+  .state {
+    font-size: 20px;
+  }
+  .words {
+    font-size: 16px;
+  }
+  @media (max-width: 700px) {
+    .words {
+      position: absolute;
+      clip-path: inset(50%);
+    }
+    .page {
+      padding: 10px 12px;
+    }
   }
   .slot {
     font-size: 22px;
