@@ -58,3 +58,37 @@ def test_a_channel_is_added_changed_and_taken_out_and_a_bad_line_is_said(page: P
 def test_a_forged_link_says_what_to_do(page: Page, demo: str):
     page.goto(demo + "/v/forged")
     expect(page.get_by_role("alert")).to_contain_text("ask the lead")
+
+
+def test_what_is_set_once_is_a_sheet_and_what_a_radio_lacks_is_said(page: Page, demo: str):
+    page.goto(demo + "/radios/3")
+    page.get_by_role("button", name="Set once").click()
+    page.get_by_role("button", name="Assign a free key").click()
+    expect(page.get_by_role("alert")).to_contain_text("no keys to assign")
+    page.get_by_role("button", name="Hear yourself while you send").click()
+    expect(page.locator("header h1")).to_contain_text("hear yourself while you send")
+    for _ in range(30):
+        if page.locator("h2.done").count():
+            break
+        page.locator(".donekey").click()
+    assert httpx.get(demo + "/api/log").json()[0]["text"].startswith("set: hear yourself")
+
+
+def test_channels_are_looked_at_before_they_are_taken_from_a_file_and_from_the_listing(page: Page, demo: str, tmp_path):
+    good, bad = tmp_path / "good.csv", tmp_path / "bad.csv"
+    good.write_text("name;line\nMARSH;146.595 simplex\n")
+    bad.write_text("name,line\nMARSH,147.33 + 104.0\n")
+    page.goto(demo + "/outing")
+    page.get_by_label("Channels file").set_input_files(bad)
+    expect(page.get_by_role("dialog")).to_contain_text("Cannot be taken")
+    page.get_by_role("dialog").get_by_role("button", name="Leave it").click()
+    page.get_by_label("Channels file").set_input_files(good)
+    expect(page.get_by_role("dialog")).to_contain_text("receive 146.595")
+    page.get_by_role("button", name="Take 1 channels").click()
+    expect(page.get_by_role("button", name="MARSH", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Posts and reach").click()
+    page.get_by_role("button", name="Ask the listing service").click()
+    expect(
+        page.locator("section", has=page.get_by_role("heading", name=re.compile("Repeaters near"))).get_by_role("status")
+    ).to_contain_text("cannot be reached")
+    expect(page.get_by_text("Nothing is kept yet")).to_be_visible()

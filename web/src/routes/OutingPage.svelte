@@ -4,6 +4,9 @@
   import { get, post, put, Refused, remove, sendFile, type Board, type Schemas } from '../lib/api';
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
+  import CsvDialog from '../lib/outing/CsvDialog.svelte';
+  import Findings from '../lib/outing/Findings.svelte';
+  import Listing from '../lib/outing/Listing.svelte';
   import { idOf, MARKS, ROLES } from '../lib/outing/marks';
   import ReachMap from '../lib/outing/ReachMap.svelte';
   import { megahertz } from '../lib/passes/time.svelte';
@@ -34,52 +37,15 @@
   let plain = $state<Outing | null>(null);
   let isNew = $state(false);
 
-  let listing = $state<Schemas['ListingShape'] | null>(null);
-  let listed = $state('');
-  const middle = (): Place => {
-    const from = outing?.posts.find((p) => p.id === at)?.at ?? outing?.posts[0]?.at;
-    return from ?? { latitude_deg: shell.station?.latitude_deg ?? 0, longitude_deg: shell.station?.longitude_deg ?? 0, height_m: 2 };
-  };
-  async function showListing(fetchFirst: boolean): Promise<void> {
-    const query = `latitude_deg=${middle().latitude_deg}&longitude_deg=${middle().longitude_deg}`;
-    try {
-      if (fetchFirst) {
-        const got = await post<Schemas['FetchedListing']>(`/repeaters/fetch?${query}`, {});
-        listed = got.changes.length ? `Changed since: ${got.changes.join('; ')}.` : `${got.listed} listed, nothing changed.`;
-      }
-    } catch (error) {
-      listed = shell.note(error);
-    }
-    try {
-      listing = await get<Schemas['ListingShape']>(`/repeaters?${query}`);
-    } catch (error) {
-      listed = shell.note(error);
-    }
-  }
   async function addListed(r: Schemas['ListedShape']): Promise<void> {
     await save(change((o) => put_in(o.channels, { id: r.id, name: r.name, line: r.line, role: 'back-up', at: { latitude_deg: r.latitude_deg, longitude_deg: r.longitude_deg, height_m: r.height_m }, off_air: r.state === 'off air', note: '' })));
   }
 
   let rows: HTMLInputElement | undefined = $state();
-  let seen = $state<Schemas['CsvPreview'] | null>(null);
-  let chosen: File | null = null;
-  async function look(): Promise<void> {
+  let chosen = $state.raw<File | null>(null);
+  function look(): void {
     chosen = rows?.files?.[0] ?? null;
-    if (!chosen) return;
-    try {
-      seen = await sendFile<Schemas['CsvPreview']>(`/outings/${board!.id}/channels/preview`, chosen);
-    } catch (error) {
-      trouble = shell.note(error);
-    }
     if (rows) rows.value = '';
-  }
-  async function takeRows(): Promise<void> {
-    try {
-      show(await sendFile<Board>(`/outings/${board!.id}/channels`, chosen!));
-      seen = null;
-    } catch (error) {
-      trouble = shell.note(error);
-    }
   }
 
   onMount(() => {
@@ -330,18 +296,7 @@
         <a class="act plain" href="/api/outings/{board.id}/export.gpx" download>GPX</a>
       </div>
     {:else if showing === 'findings'}
-      <ul class="findings">
-        {#each board.findings as f (f.key)}
-          <li class:harm={f.harm && !f.accepted} class:done={f.accepted}>
-            <div><b>{f.harm ? 'Settle: ' : ''}{f.text}.</b><br />{f.settle}</div>
-            <div class="acts">
-              {#if f.channels[0]}<button type="button" class="act" onclick={() => { channel = copy(outing!.channels.find((x) => x.id === f.channels[0])!); isNew = false; }}>Change {outing.channels.find((x) => x.id === f.channels[0])?.name}</button>{/if}
-              {#if !f.channels[0] && f.people[0]}<button type="button" class="act" onclick={() => { person = copy(outing!.people.find((x) => x.id === f.people[0])!); isNew = false; }}>Change {outing.people.find((x) => x.id === f.people[0])?.name}'s radio</button>{/if}
-              {#if !f.harm}<button type="button" class="act" onclick={() => accept(f.key, !f.accepted)}>{f.accepted ? 'Take back' : 'Accept'}</button>{/if}
-            </div>
-          </li>
-        {:else}<li>Nothing to look at.</li>{/each}
-      </ul>
+      <Findings {board} {accept} onchannel={(id) => { channel = copy(outing!.channels.find((x) => x.id === id)!); isNew = false; }} onperson={(id) => { person = copy(outing!.people.find((x) => x.id === id)!); isNew = false; }} />
     {:else}
       <div class="two">
         <ReachMap {board} post={at} />
@@ -361,15 +316,7 @@
           </div>
         </div>
       </div>
-      <section class="listing">
-        <h2>Repeaters near {outing.posts.find((p) => p.id === at)?.name ?? outing.posts[0]?.name ?? 'here'}</h2>
-        <div class="acts"><button type="button" class="act" onclick={() => showListing(true)}>Ask the listing service</button>{#if !listing}<button type="button" class="act" onclick={() => showListing(false)}>Show what is kept</button>{/if}
-          <span role="status">{listed}{listing?.fetched_at ? ` Fetched ${new Date(listing.fetched_at).toLocaleString('en-GB')}.` : ''}</span></div>
-        {#if listing?.repeaters.length}
-          <table class="ways"><thead><tr><th scope="col">Name</th><th scope="col">Line</th><th scope="col" class="n">km</th><th scope="col" class="n">bearing</th><th scope="col">state</th><td></td></tr></thead>
-            <tbody>{#each listing.repeaters.slice(0, 40) as r (r.id)}<tr><td><b>{r.name}</b>{r.change ? `, ${r.change}` : ''}</td><td>{r.line}</td><td class="n">{r.distance_km.toFixed(1)}</td><td class="n">{r.bearing_deg}°</td><td>{r.state}</td><td>{#if outing.channels.some((c) => c.id === r.id)}in the plan{:else}<button type="button" class="act" aria-label="Add {r.name}" onclick={() => addListed(r)}>Add</button>{/if}</td></tr>{/each}</tbody></table>
-        {:else if listing}<p>Nothing is kept yet.</p>{/if}
-      </section>
+      <Listing near={outing.posts.find((p) => p.id === at) ?? outing.posts[0] ?? null} planned={outing.channels.map((c) => c.id)} onadd={addListed} />
     {/if}
   {/if}
 </main>
@@ -429,15 +376,7 @@
   {/if}
 </Dialog>
 
-<Dialog bind:open={() => seen !== null, (v) => { if (!v) seen = null; }} title="Channels from CSV">
-  {#if seen}
-    {#each seen.problems as p (p)}<p class="harm">{p}</p>{/each}
-    <table class="ways"><thead><tr><th scope="col">Row</th><th scope="col">Name</th><th scope="col">Understood as</th></tr></thead>
-      <tbody>{#each seen.rows.slice(0, 200) as r (r.number)}<tr><td>{r.number}</td><td>{r.name}</td><td>{#if r.problem}<b>Cannot be taken: {r.problem}</b>{:else}{r.text}{/if}</td></tr>{/each}</tbody></table>
-    {#if seen.rows.length > 200}<p>{seen.rows.length - 200} more rows.</p>{/if}
-    <div class="acts">{#if seen.can_take}<button type="button" class="act next" onclick={takeRows}>Take {seen.rows.length} channels</button>{:else}<p>Nothing is taken until every row is clear.</p>{/if}<button type="button" class="act" onclick={() => (seen = null)}>Leave it</button></div>
-  {/if}
-</Dialog>
+{#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={show} />{/if}
 
 <Dialog bind:open={() => link !== '', (v) => { if (!v) link = ''; }} title="Link for {linkFor}">
   {#if link}
@@ -566,22 +505,10 @@
   .phone {
     display: none;
   }
-  .findings,
   .phone ul {
     list-style: none;
     padding: 0;
     margin: 0;
-  }
-  .findings li {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 12px;
-    padding: 10px 0 10px 12px;
-    border-top: 1px solid var(--rule);
-    align-items: center;
-  }
-  .findings .done {
-    color: var(--quiet);
   }
   .two {
     display: grid;
@@ -601,15 +528,6 @@
   }
   .n {
     text-align: right !important;
-  }
-  .listing {
-    border-top: 3px solid var(--ink);
-    margin-top: 16px;
-    padding-top: 10px;
-  }
-  h2 {
-    font-size: 20px;
-    margin: 0 0 8px;
   }
   .form {
     display: grid;
@@ -650,8 +568,7 @@
       padding: 8px 10px 32px;
     }
     .now,
-    .two,
-    .findings li {
+    .two {
       grid-template-columns: minmax(0, 1fr);
     }
     .scroll,

@@ -106,7 +106,7 @@
         <a class="act" href={ride}>Ride</a>
         <a class="act" href={`${ride}${ride.includes('?') ? '&' : '?'}rehearse=10`}>Rehearse</a>
         <button type="button" class="act" aria-pressed={picked} onclick={pick}>{picked ? 'Picked' : 'Pick'}</button>
-        <button type="button" class="act" onclick={() => window.print()}>Print</button>
+        <a class="act" href="/api{passPath(number, aos)}/card.pdf{choice.with('', null)}" download="pass.pdf">Card</a>
       </div>
     </header>
     {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}

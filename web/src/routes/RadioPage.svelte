@@ -44,6 +44,27 @@
     else shell.say(`${find}: slots go from ${radio.slot_texts[0]} to ${radio.slot_texts.at(-1)}; names are found too.`);
   }
 
+  const ONCE = [
+    ['assign', 'Assign a free key', 'the key then opens the tone at once; it pays after some channels, and "Many channels…" says after how many'],
+    ['auto-shift-off', 'Automatic shift off', 'a sign set by hand then stays'],
+    ['auto-shift-on', 'Automatic shift on', 'each frequency typed sets sign and offset'],
+    ['squelch-open', 'Hold one side open', 'for a satellite too weak to open the squelch; headphones down first'],
+    ['hear-myself', 'Hear yourself while you send', 'one side goes on hearing while the other sends'],
+  ] as const;
+  let once = $state(false);
+  async function setOnce(goal: (typeof ONCE)[number][0]): Promise<void> {
+    working = true;
+    refused = '';
+    try {
+      const sheet = await post<Sheet>('/sheets', { radio_id: Number(id), slot: '', goal });
+      navigate(`/sheet/${sheet.id}`);
+    } catch (error) {
+      refused = shell.note(error);
+    } finally {
+      working = false;
+    }
+  }
+
   let many = $state(false);
   let csv = $state('');
   let refused = $state('');
@@ -96,6 +117,7 @@
       <button type="button" class="act plain" onclick={() => { name = radio!.name; settings = true; }}>Name or remove</button>
       <div class="many">
       <button type="button" class="act" onclick={() => (many = true)}>Many channels…</button>
+      <button type="button" class="act" onclick={() => { refused = ''; once = true; }}>Set once…</button>
       <form onsubmit={look}>
         <label class="visually-hidden" for="find">Find a slot by number or name</label>
         <Input id="find" class="field" bind:value={find} placeholder="slot or name" autocomplete="off" />
@@ -123,6 +145,13 @@
         <label class="act file">From a file<input type="file" accept=".csv,.txt,text/csv" onchange={pick} class="visually-hidden" /></label>
       </div>
     </Dialog>
+    <Dialog bind:open={once} title="Set once, for the whole radio">
+      <p>What owners set before they program a whole area. Each is a proven sheet; what this radio lacks is said.</p>
+      {#if refused}<p class="caution" role="alert">{refused}</p>{/if}
+      <ul class="once">
+        {#each ONCE as [goal, words, why] (goal)}<li><button type="button" class="act" disabled={working} onclick={() => setOnce(goal)}>{words}</button> <span>{why}</span></li>{/each}
+      </ul>
+    </Dialog>
     <Dialog bind:open={settings} title="Name or remove">
       <label class="rename">Name<Input class="field" bind:value={name} maxlength={60} /></label>
       <div class="acts">
@@ -135,6 +164,14 @@
 </main>
 
 <style>
+  .once {
+    list-style: none;
+    padding: 0;
+  }
+  .once li {
+    padding: 6px 0;
+    border-top: 1px solid var(--rule);
+  }
   .page {
     max-width: 1280px;
     margin: 0 auto;
