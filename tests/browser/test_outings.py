@@ -66,7 +66,8 @@ def test_what_is_set_once_is_a_sheet_and_what_a_radio_lacks_is_said(page: Page, 
     page.get_by_role("button", name="Assign a free key").click()
     expect(page.get_by_role("alert")).to_contain_text("no keys to assign")
     page.get_by_role("button", name="Hear yourself while you send").click()
-    expect(page.locator("header h1")).to_contain_text("hear yourself while you send")
+    expect(page.get_by_role("heading", name=re.compile("hear yourself while you send"))).to_be_visible()
+    expect(page.get_by_role("heading", name="Osprey in the van")).to_have_count(0)
     for _ in range(30):
         if page.locator("h2.done").count():
             break

@@ -57,6 +57,7 @@
     refused = '';
     try {
       const sheet = await post<Sheet>('/sheets', { radio_id: Number(id), slot: '', goal });
+      once = false;
       navigate(`/sheet/${sheet.id}`);
     } catch (error) {
       refused = shell.note(error);

@@ -122,6 +122,7 @@
     following.go(following.pages.findIndex((page) => page.includes(step)));
   }
 
+  let ofRadio = $derived(content?.slot_text === '');
   let silent = $state(false);
   let silentSlot = $state('');
   /** The slot that the step at hand belongs to. */
@@ -167,7 +168,7 @@
   <main class="sheet">
     <header>
       <div>
-        <h1>{part?.slot_text ?? content.slot_text} <span>{(part ? part.label : content.goal.channel.label) ?? ''}</span></h1>
+        <h1>{#if ofRadio}{following.sheet?.title}{:else}{part?.slot_text ?? content.slot_text} <span>{(part ? part.label : content.goal.channel.label) ?? ''}</span>{/if}</h1>
         {#if part}<span>channel {content.parts!.indexOf(part) + 1} of {content.parts!.length}</span>{/if}
         <span class="quiet">{content.my_name}</span>
         <a class="leave" href="/">Bench</a>
@@ -180,10 +181,10 @@
     <div class="step" aria-live="polite">
       {#if following.finished}
         <h2 class="done">
-          {#if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {content.goal_kind === 'erase' ? 'free' : 'written and read back'}.{/if}
+          {#if ofRadio}It is set.{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {content.goal_kind === 'erase' ? 'free' : 'written and read back'}.{/if}
         </h2>
-        <p>Noted in the memory map of {content.my_name} and in the work log.</p>
-        <div class="acts"><a class="act next" href="/radios/{content.radio_id}?slot={content.goal.slot}">Show the slot</a> <a class="act" href="/">Next channel</a></div>
+        <p>Noted {ofRadio ? '' : `in the memory map of ${content.my_name} and `}in the work log.</p>
+        <div class="acts"><a class="act next" href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
         {#if content.changes.length}<p class="quiet">Left different, if it was so: {content.changes.join(', ')}.</p>{/if}
         {#if content.limits.length}
           <h3>What this radio cannot show or do</h3>
