@@ -1,7 +1,6 @@
 """Outings: the plan, its findings, everybody's sheets, cards, exchange."""
 
 import json
-from dataclasses import replace
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
@@ -21,11 +20,10 @@ from vocator.api.outing_schemas import (
 from vocator.api.passes import Body
 from vocator.api.store import Store
 from vocator.core.orbit.frames import Site
-from vocator.core.outing.outing import outing_from
 from vocator.core.refusal import Refusal
 from vocator.files.cards_pdf import qr_svg
-from vocator.files.geojson import read_geojson, write_geojson
-from vocator.files.gpx import read_gpx, write_gpx
+from vocator.files.geojson import write_geojson
+from vocator.files.gpx import write_gpx
 from vocator.files.outing_csv import write_outing_csv
 from vocator.settings import settings
 from vocator.storage.outing_repositories import OutingRepository
@@ -35,6 +33,7 @@ from vocator.usecases.listing import fetch_listing, near
 from vocator.usecases.outings import (
     accept,
     add,
+    add_places,
     board,
     by_link,
     change,
@@ -188,13 +187,7 @@ def take(raw: Body, store: Store) -> BoardShape:
 @router.post("/outings/{outing_id}/places")
 def take_places(outing_id: int, raw: Body, store: Store) -> BoardShape:
     """Add posts (and repeaters) from GeoJSON or GPX to an outing; what has a known id is put in its place."""
-    one = kept(store, outing_id)
-    text = raw.decode("utf-8-sig", "replace")
-    posts, channels = read_geojson(text) if text.lstrip().startswith("{") else (read_gpx(text), ())
-    merged_posts = {p.id: p for p in (*one.outing.posts, *posts)}
-    merged = {c.id: c for c in (*one.outing.channels, *channels)}
-    outing = replace(one.outing, posts=tuple(merged_posts.values()), channels=tuple(merged.values()))
-    return BoardShape.model_validate(board(store, change(store, outing_id, one.version, outing_from(outing.as_dict()).as_dict())))
+    return BoardShape.model_validate(board(store, add_places(store, outing_id, raw)))
 
 
 @router.post("/outings/{outing_id}/channels/preview")

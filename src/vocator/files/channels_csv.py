@@ -9,6 +9,7 @@ the fields; UTF-8.
 import csv
 import io
 import re
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from vocator.core.channel.channel import megahertz
@@ -118,3 +119,12 @@ def _twice(rows: list[ChannelRow], file: str) -> list[Problem]:
             problems.append(Problem(file, row.number, "slot", f"slot {row.slot} stands in row {seen[slot]} already"))
         seen.setdefault(slot, row.number)
     return problems
+
+
+def write_channels(rows: Iterable[tuple[str, str, str]]) -> str:
+    """Write channels as slot, listing line, label."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(("slot", "line", "label"))
+    writer.writerows(rows)
+    return out.getvalue()

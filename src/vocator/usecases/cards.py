@@ -6,9 +6,12 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from vocator.core.channel.channel import megahertz
+from vocator.core.outing.findings import understand
+from vocator.core.outing.outing import Outing
 from vocator.files.cards_pdf import SIZES, Card, write_cards
+from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import NotFound
-from vocator.usecases.outings import board, find_person, kept
+from vocator.usecases.outings import channels_view, find_person, kept, people_view
 from vocator.usecases.pass_plan import PassPlan
 from vocator.usecases.pass_view import card_lines
 from vocator.usecases.sheets import find_sheet
@@ -26,16 +29,14 @@ def size_of(text: str) -> str:
 def outing_cards(session: Session, outing_id: int, person_id: str | None, size: str, addresses: dict[str, str]) -> bytes:
     """Return a card for each person, or one; each with the channels of the own radio and the fail-over."""
     one = kept(session, outing_id)
-    if person_id is not None:
-        find_person(one.outing, person_id)
-    view = board(session, one)
-    people = [p for p in view["people"] if person_id in (None, p["id"])]
-    return write_cards([_person_card(view, p, addresses.get(p["id"], "")) for p in people], size_of(size))
+    people = one.outing.people if person_id is None else (find_person(one.outing, person_id),)
+    clear, _ = understand(one.outing, load_region(one.outing.region))
+    channels = {c["id"]: c for c in channels_view(one.outing, clear)}
+    columns = people_view(session, one, people, clear)
+    return write_cards([_person_card(one.outing, channels, p, addresses.get(p["id"], "")) for p in columns], size_of(size))
 
 
-def _person_card(view: dict[str, Any], person: dict[str, Any], address: str) -> Card:
-    outing = view["outing"]
-    channels = {c["id"]: c for c in view["channels"]}
+def _person_card(outing: Outing, channels: dict[str, Any], person: dict[str, Any], address: str) -> Card:
     rows, over = [], []
     for cell in person["cells"]:
         c = channels[cell["channel"]]
@@ -49,13 +50,13 @@ def _person_card(view: dict[str, Any], person: dict[str, Any], address: str) -> 
                      and x["state"] not in ("beyond", "unclear") and not channels[x["channel"]]["off_air"]), None)  # fmt: skip
         if name:
             over.append(name)
-    post = next((p["name"] for p in outing["posts"] if p["id"] == person["post"]), "")
+    post = outing.post(person["post"])
     foot = (
         f"Fail-over: {', then '.join(over)}" if over else "No channel of this outing is within this radio's reach",
-        f"Net control: {outing['net_control']}. Check in {outing['check_in']}",
+        f"Net control: {outing.net_control}. Check in {outing.check_in}",
         "Antenna first. Listen, then your call sign. Send only where you may.",
     )
-    under = f"{person['name']}, {post}, {person['model_name']}. {outing['name']} {outing['first_day']}"
+    under = f"{person['name']}, {post.name if post else ''}, {person['model_name']}. {outing.name} {outing.first_day}"
     return Card(
         person["tactical"] or person["name"],
         under,

@@ -3,7 +3,6 @@
 from datetime import UTC, datetime
 from typing import Any
 
-import httpx
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
@@ -16,6 +15,7 @@ from vocator.storage.repositories import StationRepository
 from vocator.storage.tables import ListedRow
 from vocator.usecases.errors import Doubtful, NotReached
 from vocator.usecases.resolve_line import resolve_line
+from vocator.usecases.services import ask
 
 SERVICE_S = 6.0
 MOST_PAGES = 100
@@ -48,15 +48,9 @@ def fetch_listing(session: Session, url: str, here: Site, radius_km: float = 200
 def _page(url: str, here: Site, radius_km: float, page: int) -> dict[str, Any]:
     asked = {"latitude_deg": here.latitude_deg, "longitude_deg": here.longitude_deg, "radius_km": radius_km, "page": page}
     try:
-        answer = httpx.get(httpx.URL(url).copy_merge_params(asked), timeout=SERVICE_S)
-        answer.raise_for_status()
-        found = answer.json()
-    except httpx.TimeoutException as error:
-        raise NotReached("the listing service", f"it did not answer within {SERVICE_S:g} s") from error
-    except httpx.HTTPStatusError as error:
-        raise NotReached("the listing service", f"it answered {error.response.status_code}") from error
-    except (httpx.HTTPError, ValueError) as error:
-        raise NotReached("the listing service", "it cannot be reached, or sent no JSON") from error
+        found = ask("the listing service", url, SERVICE_S, asked).json()
+    except ValueError as error:
+        raise NotReached("the listing service", "what it sent is no JSON") from error
     if not isinstance(found, dict) or not isinstance(found.get("repeaters"), list):
         raise NotReached("the listing service", "what it sent is no list of repeaters")
     return found

@@ -5,6 +5,7 @@ import secrets
 from collections.abc import Iterable
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
@@ -13,11 +14,14 @@ from sqlalchemy.orm import Session
 from vocator.core.channel.label_fitting import fit_names
 from vocator.core.keeping.records import KeptSheet, Radio, SlotState
 from vocator.core.outing.allocation import Placed, place
-from vocator.core.outing.findings import Finding, Understood, find, reach_of, understand
-from vocator.core.outing.outing import Outing, Person, outing_from
+from vocator.core.outing.findings import SHORTEST_LABEL, Finding, Understood, find, reach_of, understand
+from vocator.core.outing.outing import Outing, OutingChannel, Person, outing_from
 from vocator.core.outing.reach import path
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.channels_csv import write_channels
+from vocator.files.geojson import read_geojson
+from vocator.files.gpx import read_gpx
 from vocator.files.region_yaml import load_region, region_names
 from vocator.files.strict_yaml import load_yaml
 from vocator.storage.outing_repositories import KeptOuting, Link, OutingRepository, PlacedChannel
@@ -83,14 +87,28 @@ def accept(session: Session, outing_id: int, key: str, accepted: bool) -> KeptOu
     return change(session, outing_id, one.version, replace(one.outing, accepted=tuple(keys)).as_dict())
 
 
+def add_places(session: Session, outing_id: int, raw: bytes) -> KeptOuting:
+    """Add posts (and repeaters) from GeoJSON or GPX; what has a known id is put in its place; raises Refusal, NotFound, Clash."""
+    one = kept(session, outing_id)
+    text = raw.decode("utf-8-sig", "replace")
+    posts, channels = read_geojson(text) if text.lstrip().startswith("{") else (read_gpx(text), ())
+    outing = replace(
+        one.outing,
+        posts=tuple({p.id: p for p in (*one.outing.posts, *posts)}.values()),
+        channels=tuple({c.id: c for c in (*one.outing.channels, *channels)}.values()),
+    )
+    return change(session, outing_id, one.version, outing.as_dict())
+
+
 def twins(outing: Outing) -> dict[str, Twin]:
     """Return each person's radio."""
     return {p.id: twin_of(p.model, p.firmware or None, outing.region) for p in outing.people}
 
 
-def findings(outing: Outing) -> list[Finding]:
-    """Return what is to be looked at."""
-    return find(outing, load_region(outing.region), twins(outing))
+@lru_cache(maxsize=16)
+def findings(outing: Outing) -> tuple[Finding, ...]:
+    """Return what is to be looked at; the board is asked for far more often than the outing changes."""
+    return tuple(find(outing, load_region(outing.region), twins(outing)))
 
 
 def placing(outing: Outing, twin: Twin) -> dict[str, Placed]:
@@ -113,29 +131,11 @@ def board(session: Session, one: KeptOuting) -> dict[str, Any]:
     """Return the plan as channels by people, each crossing with its state; and who is ready."""
     outing = one.outing
     clear, _ = understand(outing, load_region(outing.region))
-    store, radios = OutingRepository(session), OutingRepository(session).radios(one.id)
-    linked = store.linked(one.id, datetime.now(UTC))
-    people = []
-    for p in outing.people:
-        twin = twin_of(p.model, p.firmware or None, outing.region)
-        cells = _cells(session, store, outing, p, twin, radios.get(p.id), clear)
-        able = [c for c in cells if c["state"] != "beyond"]
-        done = sum(c["state"] in ("written", "read_back", "checked") for c in able)
-        ready = bool(able) and all(c["state"] in ("read_back", "checked") for c in able)
-        sheets = dict.fromkeys(c["sheet"] for c in cells if c["sheet"])
-        people.append(
-            {
-                "id": p.id, "name": p.name, "tactical": p.tactical, "post": p.post, "model": p.model, "model_name": twin.profile.name,
-                "cells": cells, "done": done, "able": len(able), "ready": ready, "sheets": list(sheets), "linked": p.id in linked,
-                "waiting": sum(c["state"] in ("none", "changed") for c in able),
-            }
-        )  # fmt: skip
     found = findings(outing)
-    short = fit_names([c.name for c in outing.channels], 6)
     return {
         "id": one.id, "version": one.version, "outing": outing.as_dict(),
-        "channels": [_channel_view(outing, c.id, clear, short[n]) for n, c in enumerate(outing.channels)],
-        "people": people,
+        "channels": channels_view(outing, clear),
+        "people": people_view(session, one, outing.people, clear),
         "findings": [
             {"key": f.key, "harm": f.harm, "channels": list(f.channels), "people": list(f.people), "text": f.text, "settle": f.settle,
              "accepted": f.key in outing.accepted}
@@ -145,9 +145,36 @@ def board(session: Session, one: KeptOuting) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _channel_view(outing: Outing, channel_id: str, clear: list[Understood], short: str) -> dict[str, Any]:
-    channel = next(c for c in outing.channels if c.id == channel_id)
-    u = next((u for u in clear if u.channel.id == channel_id), None)
+def people_view(session: Session, one: KeptOuting, people: Iterable[Person], clear: list[Understood]) -> list[dict[str, Any]]:
+    """Return the columns of some people on the board: each channel's state on the own radio, and whether it is ready."""
+    store = OutingRepository(session)
+    radios, linked = store.radios(one.id), store.linked(one.id, datetime.now(UTC))
+    columns = []
+    for p in people:
+        twin = twin_of(p.model, p.firmware or None, one.outing.region)
+        cells = _cells(session, store, one.outing, twin, radios.get(p.id), clear)
+        able = [c for c in cells if c["state"] != "beyond"]
+        done = sum(c["state"] in ("written", "read_back", "checked") for c in able)
+        ready = bool(able) and all(c["state"] in ("read_back", "checked") for c in able)
+        sheets = dict.fromkeys(c["sheet"] for c in cells if c["sheet"])
+        columns.append(
+            {
+                "id": p.id, "name": p.name, "tactical": p.tactical, "post": p.post, "model": p.model, "model_name": twin.profile.name,
+                "cells": cells, "done": done, "able": len(able), "ready": ready, "sheets": list(sheets), "linked": p.id in linked,
+                "waiting": sum(c["state"] in ("none", "changed") for c in able),
+            }
+        )  # fmt: skip
+    return columns
+
+
+def channels_view(outing: Outing, clear: list[Understood]) -> list[dict[str, Any]]:
+    """Return the channels as they were understood, with their names for the smallest label."""
+    by_id = {u.channel.id: u for u in clear}
+    short = fit_names([c.name for c in outing.channels], SHORTEST_LABEL)
+    return [_channel_view(c, by_id.get(c.id), name) for c, name in zip(outing.channels, short, strict=True)]
+
+
+def _channel_view(channel: OutingChannel, u: Understood | None, short: str) -> dict[str, Any]:
     return {
         "id": channel.id, "name": channel.name, "role": str(channel.role), "line": channel.line, "short": short, "off_air": channel.off_air,
         "rx_hz": u.rx_hz if u else None, "tx_hz": u.tx_hz if u else None, "tone": _tone(u) if u else "",
@@ -165,7 +192,6 @@ def _cells(
     session: Session,
     store: OutingRepository,
     outing: Outing,
-    person: Person,
     twin: Twin,
     radio: Radio | None,
     clear: list[Understood],
@@ -213,16 +239,12 @@ def make_sheets_for(session: Session, outing_id: int, person_id: str) -> KeptShe
     ]  # fmt: skip
     if not lacking:
         return None
-    sheet = open_batch(session, radio.id, csv_for(lacking), one.outing.region)
+    sheet = open_batch(
+        session, radio.id, write_channels((at.slot, u.channel.line, at.label) for u, at in lacking), one.outing.region
+    )
     for u, at in lacking:
         store.put_placed(PlacedChannel(radio.id, u.channel.id, at.slot, _stands_for(u, at), sheet.id))
     return sheet
-
-
-def csv_for(rows: Iterable[tuple[Understood, Placed]]) -> str:
-    """Return channels with their places as a list of channels."""
-    lines = [f'{at.slot},"{u.channel.line}",{at.label}' for u, at in rows]
-    return "slot,line,label\n" + "\n".join(lines) + "\n"
 
 
 def find_person(outing: Outing, person_id: str) -> Person:
@@ -287,13 +309,13 @@ def by_link(session: Session, token: str) -> tuple[KeptOuting, Person]:
 def volunteer_view(session: Session, token: str) -> dict[str, Any]:
     """Return what a volunteer sees: the own radio's channels, their state, the own sheets, and nothing of the others."""
     one, person = by_link(session, token)
-    everything = board(session, one)
-    own = next(p for p in everything["people"] if p["id"] == person.id)
     outing = one.outing
+    clear, _ = understand(outing, load_region(outing.region))
+    (own,) = people_view(session, one, [person], clear)
     post = outing.post(person.post)
     sheets = [s for i in own["sheets"] if (s := SheetRepository(session).outline(i)) is not None]
     return {
         "outing": outing.name, "place": outing.place, "first_day": outing.first_day, "last_day": outing.last_day, "net_control": outing.net_control,
-        "check_in": outing.check_in, "person": own, "post": post.name if post else "", "channels": everything["channels"],
+        "check_in": outing.check_in, "person": own, "post": post.name if post else "", "channels": channels_view(outing, clear),
         "sheets": [{"id": s.id, "title": s.title, "status": str(s.status), "done": len(s.ticked), "steps": s.content["step_count"]} for s in sheets],
     }  # fmt: skip

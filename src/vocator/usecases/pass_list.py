@@ -1,6 +1,6 @@
 """The passes of the chosen satellites over the station, and with which of my radios each can be worked."""
 
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
@@ -18,7 +18,6 @@ from vocator.usecases.twins import twin_of
 WORKABLE_DEG = 10.0
 """Below it a pass is listed but not called workable: ground and trees take it."""
 MOST_DAYS = 10
-PAST = timedelta(hours=1)
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +53,7 @@ def passes_view(session: Session, start: datetime, days: float, now: datetime) -
     return {
         "start_utc": start,
         "days": days,
-        "satellites": [{**satellite_view(k, now), "ways": [_way(w) for w in ways[k.elements.number]]} for k in kept],
+        "satellites": [{**satellite_view(k, now), "ways": [asdict(w) for w in ways[k.elements.number]]} for k in kept],
         "passes": [
             {
                 **pass_view(p),
@@ -66,10 +65,6 @@ def passes_view(session: Session, start: datetime, days: float, now: datetime) -
         "without": [{"satellite": w.satellite, "reason": w.reason} for w in found.without],
         "masked": bool(mask.points),
     }
-
-
-def _way(way: WithRadio) -> dict[str, Any]:
-    return {"radio_id": way.radio_id, "radio": way.radio, "way": way.way, "words": way.words}
 
 
 def workable(found: Pass) -> bool:

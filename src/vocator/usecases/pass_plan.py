@@ -14,8 +14,10 @@ from vocator.core.orbit.passes import Pass, Sky, windows_of
 from vocator.core.outing.working import Judged, Part, WayOfWorking, contiguous, grids_of, judge
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.channels_csv import write_channels
 from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.usecases.errors import NotFound
+from vocator.usecases.pass_list import workable_with
 from vocator.usecases.radios import TAKEN
 from vocator.usecases.satellite_passes import pass_near
 from vocator.usecases.satellites import find, site_and_mask, transponder_of
@@ -105,14 +107,9 @@ def _radios(session: Session, ids: tuple[int, ...], link: Transponder) -> tuple[
             raise NotFound(f"radio {wanted}", ", ".join(map(str, mine)) or "none yet")
     if ids:
         return tuple(mine[i] for i in dict.fromkeys(ids))[:2]
-    order = list(WayOfWorking)
-
-    def rank(radio: Radio) -> int:
-        best = judge([twin_of(radio.model, radio.firmware)], link.downlink_hz, link.uplink_hz)[0]
-        return order.index(best.way) if best.possible else len(order)
-
-    best = min(mine.values(), key=rank, default=None)
-    return (best,) if best is not None else ()
+    order = [str(way) for way in WayOfWorking]
+    best = min(workable_with(session, link), key=lambda w: order.index(w.way), default=None)
+    return (mine[best.radio_id],) if best is not None else tuple(mine.values())[:1]
 
 
 def _way(ways: tuple[Judged, ...], wanted: str | None) -> Judged | None:
@@ -204,8 +201,7 @@ def _placed(
 
 def csv_of(plan: PassPlan, radio: int) -> str:
     """Return the rows of one radio as a list of channels."""
-    own = [r for r in plan.rows if r.radio == radio]
-    return "slot,line,label\n" + "".join(f"{r.slot},{r.line},{r.label}\n" for r in own)
+    return write_channels((r.slot, r.line, r.label) for r in plan.rows if r.radio == radio)
 
 
 @dataclass(frozen=True, slots=True)

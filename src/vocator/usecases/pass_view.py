@@ -11,6 +11,7 @@ from vocator.core.orbit.doppler import received_hz, to_send_hz
 from vocator.core.orbit.doppler_set import WORST_HZ, mistuning
 from vocator.core.orbit.footprint import footprint, in_and_out
 from vocator.core.orbit.grid import locator, place_of
+from vocator.core.orbit.horizon_mask import HorizonMask
 from vocator.core.orbit.passes import Pass, Sky
 from vocator.core.outing.working import LOSES, WORDS
 from vocator.storage.repositories import StationRepository
@@ -21,6 +22,7 @@ from vocator.usecases.sheets import may_send
 
 LATE_S = (0, 5, 10, 20, 30)
 TRACK_S = 10.0
+RING_DEG = 3.0
 TOGETHER_S = 3.0
 MOST_GRIDS = 12
 MANNERS = (
@@ -40,7 +42,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
     return {
         "satellite": satellite_view(kept, now),
         "site": {"latitude_deg": sky.site.latitude_deg, "longitude_deg": sky.site.longitude_deg, "grid": locator(sky.site.latitude_deg, sky.site.longitude_deg)},
-        "mask": [list(p) for p in station.mask],
+        "mask": _ring(HorizonMask(tuple(station.mask))),
         "pass": pass_view(found),
         "transponder": transponder_view(link),
         "may_send": allowed,
@@ -61,6 +63,14 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         "manners": list(MANNERS),
         "arming": _arming(link),
     }  # fmt: skip
+
+
+def _ring(mask: HorizonMask) -> list[list[float]]:
+    """Return the mask around the sky, every three degrees, to be drawn; nothing where there is none."""
+    if not mask.points:
+        return []
+    azimuths = np.arange(0.0, 361.0, RING_DEG)
+    return [[float(a), round(float(e), 2)] for a, e in zip(azimuths, mask.at(azimuths), strict=True)]
 
 
 def _track(plan: PassPlan) -> list[dict[str, Any]]:

@@ -6,7 +6,7 @@ from typing import Any
 import numpy as np
 
 from vocator.core.onair.satellites import clarity, stronger, talking
-from vocator.core.orbit.doppler import LIGHT_KM_S
+from vocator.core.orbit.doppler import received_hz
 from vocator.core.refusal import Refusal
 from vocator.usecases.pass_plan import PassPlan
 
@@ -30,12 +30,12 @@ def rehearsal_view(plan: PassPlan) -> dict[str, Any]:
     """
     begins, ends = plan.sky.seconds(plan.found.aos_utc), plan.sky.seconds(plan.found.los_utc)
     seconds = np.arange(begins, ends, STEP_S)
-    rate = plan.sky.look(seconds).range_rate_km_s
-    heard = plan.link.downlink_hz * (1 - rate / LIGHT_KM_S)
+    rate = plan.sky.range_rate(seconds)
+    heard = received_hz(plan.link.downlink_hz, rate)
     memories = []
     for m in plan.set.memories:
         down = m.downlink_hz - heard
-        up = m.uplink_hz * (1 - rate / LIGHT_KM_S) - plan.link.uplink_hz
+        up = received_hz(m.uplink_hz, rate) - plan.link.uplink_hz
         memories.append(
             {
                 "downlink_off_hz": [round(float(v)) for v in down],

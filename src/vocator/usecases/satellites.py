@@ -5,7 +5,6 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
-import httpx
 from sqlalchemy.orm import Session
 
 from vocator.core.onair.satellites import Transponder
@@ -21,6 +20,7 @@ from vocator.files.transponders_yaml import transponders
 from vocator.storage.orbit_repositories import ElementRepository, KeptElements
 from vocator.storage.repositories import StationRepository
 from vocator.usecases.errors import NotFound, NotReached
+from vocator.usecases.services import ask
 
 DEMO_ELEMENTS = Path(__file__).parent.parent / "data" / "demo" / "elements.json"
 SERVICE_S = 8.0
@@ -72,15 +72,7 @@ def load_demo_elements(session: Session) -> None:
 
 def fetch(session: Session, url: str) -> Taken:
     """Fetch elements from the service and keep them; raises NotReached, and then what is kept stays."""
-    try:
-        answer = httpx.get(url, timeout=SERVICE_S, follow_redirects=False)
-        answer.raise_for_status()
-    except httpx.TimeoutException as error:
-        raise NotReached("the element service", f"it did not answer within {SERVICE_S:g} s") from error
-    except httpx.HTTPStatusError as error:
-        raise NotReached("the element service", f"it answered {error.response.status_code}") from error
-    except httpx.HTTPError as error:
-        raise NotReached("the element service", "it cannot be reached") from error
+    answer = ask("the element service", url, SERVICE_S)
     file = read_elements(answer.content)
     if not file.elements:
         raise NotReached("the element service", f"what it sent holds no element set: {file.unusable[0]}")

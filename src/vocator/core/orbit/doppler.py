@@ -39,5 +39,5 @@ def curve_of(sky: Sky, found: Pass, downlink_hz: float, uplink_hz: float, step_s
     begins, ends = sky.seconds(found.aos_utc), sky.seconds(found.los_utc)
     count = int(min(max((ends - begins) / step_s, 20), 20_000)) + 1
     seconds = np.linspace(begins, ends, count)
-    rate = sky.look(seconds).range_rate_km_s
+    rate = sky.range_rate(seconds)
     return Curve(found.aos_utc, seconds - begins, received_hz(downlink_hz, rate), to_send_hz(uplink_hz, rate))

@@ -9,7 +9,8 @@ from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 from enum import StrEnum
 
-EARTH_RADIUS_KM = 6378.137
+from vocator.core.orbit.frames import EQUATOR_KM
+
 GRAVITY_KM3_S2 = 398600.8
 EARLIEST = datetime(1957, 1, 1, tzinfo=UTC)
 LATEST = datetime(2100, 1, 1, tzinfo=UTC)
@@ -58,12 +59,12 @@ class Elements:
     @property
     def apogee_km(self) -> float:
         """Return the height of the highest point above the equator's radius, in km."""
-        return self.semi_major_axis_km * (1 + self.eccentricity) - EARTH_RADIUS_KM
+        return self.semi_major_axis_km * (1 + self.eccentricity) - EQUATOR_KM
 
     @property
     def perigee_km(self) -> float:
         """Return the height of the lowest point above the equator's radius, in km."""
-        return self.semi_major_axis_km * (1 - self.eccentricity) - EARTH_RADIUS_KM
+        return self.semi_major_axis_km * (1 - self.eccentricity) - EQUATOR_KM
 
     def age_days(self, at_utc: datetime) -> float:
         """Return how old the set is at a moment, in days; negative before its epoch."""

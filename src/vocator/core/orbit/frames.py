@@ -116,6 +116,29 @@ class Horizon:
         )
 
 
+class Sighted:
+    """What is seen of moving things from a site: kinds say where they are at some times, the looks are the same for all."""
+
+    def at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+        """Return the horizon, TEME positions and velocities at times."""
+        raise NotImplementedError
+
+    def rise(self, seconds: Floats) -> tuple[Floats, Floats]:
+        """Return the sine of the elevation and its rate."""
+        horizon, position, velocity = self.at(seconds)
+        return horizon.rise(position, velocity)
+
+    def range_rate(self, seconds: Floats) -> Floats:
+        """Return the range rate, km/s."""
+        horizon, position, velocity = self.at(seconds)
+        return horizon.range_rate(position, velocity)
+
+    def look(self, seconds: Floats) -> Look:
+        """Return azimuth, elevation, range, range rate."""
+        horizon, position, velocity = self.at(seconds)
+        return horizon.look(position, velocity)
+
+
 def below(jd: float, seconds: Floats, position: Floats) -> tuple[Floats, Floats, Floats]:
     """Return geodetic latitude, longitude (degrees) and height (km) beneath TEME positions (n, 3).
 

@@ -36,12 +36,6 @@ def model_of(elements: Elements) -> Satrec:
     return model
 
 
-def julian(at_utc: datetime) -> float:
-    """Return a moment's Julian date as one number, exact to some microseconds of a day's part."""
-    whole, part = split_julian(at_utc)
-    return whole + part
-
-
 def split_julian(at_utc: datetime) -> tuple[float, float]:
     """Return a moment's Julian date as its midnight and the part of the day."""
     at = at_utc.astimezone(UTC)

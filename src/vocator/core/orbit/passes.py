@@ -6,7 +6,7 @@ so each change of sign there is one rise or one set.
 """
 
 import math
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, timedelta
 
@@ -14,8 +14,8 @@ import numpy as np
 from numpy.typing import NDArray
 from sgp4.api import Satrec
 
-from vocator.core.orbit.elements import EARTH_RADIUS_KM, Elements
-from vocator.core.orbit.frames import Floats, Horizon, Look, Site
+from vocator.core.orbit.elements import Elements
+from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Sighted, Site
 from vocator.core.orbit.horizon_mask import HorizonMask
 from vocator.core.orbit.motion import ERRORS, model_of, position_of, positions, split_julian
 from vocator.core.orbit.search import newton, roots, sign_changes
@@ -78,7 +78,7 @@ class Found:
     without: tuple[WithoutPass, ...] = field(default=())
 
 
-class Sky:
+class Sky(Sighted):
     """One satellite over one site; times in seconds after ``start_utc``."""
 
     def __init__(self, elements: Elements, site: Site, start_utc: datetime, model: Satrec | None = None) -> None:
@@ -87,19 +87,10 @@ class Sky:
         self.jd, part = split_julian(self.start_utc)
         self.offset_s = part * 86400.0
 
-    def _at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+    def at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+        """Return the horizon, TEME positions and velocities at times."""
         _, position, velocity = position_of(self.model, self.jd, seconds + self.offset_s)
         return Horizon(self.site, self.jd, seconds + self.offset_s), position, velocity
-
-    def rise(self, seconds: Floats) -> tuple[Floats, Floats]:
-        """Return the sine of the elevation and its rate."""
-        horizon, position, velocity = self._at(seconds)
-        return horizon.rise(position, velocity)
-
-    def look(self, seconds: Floats) -> Look:
-        """Return azimuth, elevation, range, range rate."""
-        horizon, position, velocity = self._at(seconds)
-        return horizon.look(position, velocity)
 
     def moment(self, seconds: float) -> datetime:
         """Return the moment in UTC."""
@@ -110,7 +101,7 @@ class Sky:
         return (at_utc - self.start_utc).total_seconds()
 
 
-class Flock:
+class Flock(Sighted):
     """Several satellites over one site, each asked at times of its own, in one go.
 
     ``counts`` says how many of the times belong to each; they follow one another.
@@ -123,23 +114,14 @@ class Flock:
         self.parts = [(s.model, slice(a, b), np.full(b - a, s.jd)) for s, a, b in pairs if b > a]
         self.count = int(ends[-1])
 
-    def _at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+    def at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+        """Return the horizon, TEME positions and velocities at times."""
         times = seconds + self.sky.offset_s
         days = times / 86400.0
         position, velocity = np.empty((self.count, 3)), np.empty((self.count, 3))
         for model, part, jd in self.parts:
             _, position[part], velocity[part] = model.sgp4_array(jd, days[part])
         return Horizon(self.sky.site, self.sky.jd, times), position, velocity
-
-    def rise(self, seconds: Floats) -> tuple[Floats, Floats]:
-        """Return the sine of the elevation and its rate."""
-        horizon, position, velocity = self._at(seconds)
-        return horizon.rise(position, velocity)
-
-    def look(self, seconds: Floats) -> Look:
-        """Return azimuth, elevation, range, range rate."""
-        horizon, position, velocity = self._at(seconds)
-        return horizon.look(position, velocity)
 
 
 def step_s(elements: Elements) -> float:
@@ -334,7 +316,7 @@ class _Search:
         good = (coming(low) < 0) & (coming(high) > 0)
         closest = roots(coming, np.where(good, low, highest), np.where(good, high, highest), ROUGH_S)
         bend = (coming(closest + 1) - coming(closest - 1)) / 2
-        rate = self._exact(owner).look(closest).range_rate_km_s
+        rate = self._exact(owner).range_rate(closest)
         closest = closest - np.clip(rate / np.where(bend > 0, bend, 1.0), -5, 5)
         for i in np.flatnonzero(~good):
             closest[i] = _closest_of(self.skies[owner[i]], float(highest[i]), float(begins[i]), float(ends[i]))
@@ -424,8 +406,8 @@ def _closest_of(sky: Sky, highest: float, begins: float, ends: float) -> float:
     for part in (20, 8, 4):
         reach = sky.elements.period_s / part
         low, high = np.array([highest - reach]), np.array([highest + reach])
-        if sky.look(low).range_rate_km_s[0] < 0 < sky.look(high).range_rate_km_s[0]:
-            return float(roots(lambda t: sky.look(t).range_rate_km_s, low, high)[0])
+        if sky.range_rate(low)[0] < 0 < sky.range_rate(high)[0]:
+            return float(roots(sky.range_rate, low, high)[0])
     samples = np.linspace(begins, ends, 500)
     return float(samples[np.argmin(sky.look(samples).range_km)])
 
@@ -455,12 +437,12 @@ def windows_of(sky: Sky, found: Pass, mask: HorizonMask) -> tuple[Window, ...]:
     return tuple(Window(sky.moment(a), sky.moment(b)) for a, b in zip(marks[::2], marks[1::2], strict=True))
 
 
-def _bisect(free: object, low: Floats, high: Floats, opening: Flags) -> Floats:
+def _bisect(free: Callable[[Floats], Floats], low: Floats, high: Floats, opening: Flags) -> Floats:
     """Halve brackets where a function that may jump in slope changes sign."""
     low, high = low.copy(), high.copy()
     for _ in range(16):
         middle = (low + high) / 2
-        above = free(middle) > 0  # type: ignore[operator]
+        above = free(middle) > 0
         late = above == opening
         low, high = np.where(late, low, middle), np.where(late, middle, high)
     return (low + high) / 2
@@ -494,5 +476,5 @@ def _reason(
 def never_rises(elements: Elements, site: Site) -> bool:
     """Whether the orbit's inclination and height keep it below the horizon for good."""
     inclination = min(elements.inclination_deg, 180 - elements.inclination_deg)
-    reach = math.degrees(math.acos(min(1.0, EARTH_RADIUS_KM / (EARTH_RADIUS_KM + max(elements.apogee_km, 0.0)))))
+    reach = math.degrees(math.acos(min(1.0, EQUATOR_KM / (EQUATOR_KM + max(elements.apogee_km, 0.0)))))
     return abs(site.latitude_deg) > inclination + reach + 0.5

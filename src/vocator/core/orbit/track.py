@@ -8,9 +8,9 @@ tens of metres, which is milliseconds of time; what is found on it is set right 
 import numpy as np
 from numpy.typing import NDArray
 
-from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Look, Site
+from vocator.core.orbit.elements import GRAVITY_KM3_S2
+from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Sighted, Site
 
-GRAVITY_KM3_S2 = 398600.8
 FLATTENING_J2 = 1.08263e-3
 
 Owners = NDArray[np.intp]
@@ -38,34 +38,20 @@ class Track:
         return Pieces(self, (start, begins, pull / 2, c3, c4, c5), np.asarray(self.first + k * h, float))
 
 
-class Pieces:
+class Pieces(Sighted):
     """One piece of track for each of several searches, asked at times near it."""
 
     def __init__(self, track: Track, terms: tuple[Floats, ...], start: Floats) -> None:
         self.track, self.terms, self.start = track, terms, start
 
-    def _at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+    def at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
+        """Return the horizon, positions and velocities, each at a time of its own."""
         u = (seconds - self.start) / self.track.step
         c0, c1, c2, c3, c4, c5 = self.terms
         position = ((((c5 * u + c4) * u + c3) * u + c2) * u + c1) * u + c0
         velocity = ((((5 * u) * c5 + 4 * c4) * u + 3 * c3) * u + 2 * c2) * u + c1
         velocity /= self.track.step
         return Horizon(self.track.site, self.track.jd, seconds), position.T, velocity.T
-
-    def rise(self, seconds: Floats) -> tuple[Floats, Floats]:
-        """Return the sine of the elevation and its rate."""
-        horizon, position, velocity = self._at(seconds)
-        return horizon.rise(position, velocity)
-
-    def range_rate(self, seconds: Floats) -> Floats:
-        """Return the range rate, km/s."""
-        horizon, position, velocity = self._at(seconds)
-        return horizon.range_rate(position, velocity)
-
-    def look(self, seconds: Floats) -> Look:
-        """Return azimuth, elevation, range, range rate."""
-        horizon, position, velocity = self._at(seconds)
-        return horizon.look(position, velocity)
 
 
 def _acceleration(position: Floats) -> Floats:

@@ -16,19 +16,9 @@
   let track = $derived(plan.track.map((p) => xy(p.azimuth_deg, p.elevation_deg)));
   let mask = $derived.by(() => {
     if (!plan.mask.length) return '';
-    const points = [...plan.mask].sort((a, b) => a[0]! - b[0]!) as [number, number][];
-    const ring: [number, number][] = [];
-    for (let azimuth = 0; azimuth <= 360; azimuth += 3) ring.push(xy(azimuth, height(points, azimuth)));
+    const ring = plan.mask.map(([azimuth, elevation]) => xy(azimuth!, elevation!));
     return `M0 -100A100 100 0 1 1 -0.01 -100Z${path(ring)}Z`;
   });
-
-  // the mask is drawn as it is stored: straight lines between its points, across north
-  function height(points: [number, number][], azimuth: number): number {
-    const after = points.find(([a]) => a >= azimuth) ?? [points[0]![0] + 360, points[0]![1]];
-    const before = [...points].reverse().find(([a]) => a <= azimuth) ?? [points.at(-1)![0] - 360, points.at(-1)![1]];
-    const wide = after[0] - before[0];
-    return wide ? before[1] + ((after[1] - before[1]) * (azimuth - before[0])) / wide : before[1];
-  }
 
   let here = $derived.by(() => {
     if (at === null) return null;
