@@ -121,3 +121,46 @@ def test_after_a_sheet_is_carried_out_the_short_way_stands_beside_the_long_one(c
         json={"ticks": [{"id": "begun-0001", "sheet_id": long["id"], "step": 0, "at": "2026-05-01T10:00:00Z"}]},
     )
     assert made("9", "146.55")["content"]["other_way"] is None, "another sheet was begun since"
+
+
+def test_a_slot_known_to_hold_nearly_this_is_given_just_what_differs(client):
+    """Only the label: a sheet that renames; only the tone on a radio that edits its slots: in place; nothing: a read-back."""
+
+    def made(radio: dict, **parts: str) -> dict:
+        answer = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", **parts})
+        assert answer.status_code == 201, answer.text
+        return answer.json()
+
+    def carry_out(sheet: dict) -> dict:
+        ticks = [
+            {"id": f"{sheet['id']}-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-05-01T10:00:00Z", "done": True}
+            for n in range(len(sheet["content"]["steps"]))
+        ]
+        assert client.post("/api/sheets/ticks", json={"ticks": ticks}).status_code == 200
+        return client.get(f"/api/radios/{sheet['content']['radio_id']}/slots/7").json()["slot"]
+
+    finch = client.post("/api/radios", json={"model": "ardvane-finch", "name": "Mine"}).json()
+    first = made(finch, line="147.33 + 103.5", label="RIDGE")
+    assert first["content"]["less"] is None
+    stored = carry_out(first)
+    assert made(finch, line="147.33 + 103.5", label="RIDGE")["content"]["less"]["goal"] == "read-back"
+    other = made(finch, line="147.33 + 103.5", label="HILL")["content"]
+    assert other["less"]["goal"] == "rename"
+    assert other["less"]["seconds"] < 0.5 * other["counts"]["seconds"]
+    renamed = carry_out(made(finch, goal="rename", label="hill"))
+    assert renamed["channel"] == {**stored["channel"], "label": "HILL"}
+    assert renamed["state"] == "read_back"
+    refused = client.post("/api/sheets", json={"radio_id": finch["id"], "slot": "7", "goal": "rename", "label": "LONGNAME"})
+    assert refused.status_code == 422 and "at most 6" in refused.text
+    unsaid = client.post("/api/sheets", json={"radio_id": finch["id"], "slot": "7", "goal": "rename"})
+    assert unsaid.status_code == 422 and "no label" in unsaid.text
+
+    slate = client.post("/api/radios", json={"model": "brisko-slate", "name": "Rugged"}).json()
+    carry_out(made(slate, line="147.33 + 103.5"))
+    changed = made(slate, line="147.33 + 110.9")["content"]
+    assert changed["less"]["goal"] == "change"
+    held = carry_out(made(slate, line="147.33 + 110.9", goal="change"))
+    assert (held["channel"]["tone_tx"], held["channel"]["rx_hz"]) == ("110.9", 147_330_000)
+    assert made(slate, line="147.36 + 110.9")["content"]["less"] is None
+    unnamed = client.post("/api/sheets", json={"radio_id": slate["id"], "slot": "7", "goal": "rename", "label": "HILL"})
+    assert unnamed.status_code == 409

@@ -18,7 +18,7 @@ class NewSheet(Shape):
     power: str | None = Field(default=None, max_length=20)
     row: str | None = Field(default=None, max_length=20)
     goal: Literal[
-        "store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check",
+        "store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check", "rename", "change",
         "auto-shift-on", "auto-shift-off", "assign", "squelch-open", "hear-myself",
     ] = "store"  # fmt: skip
     way: Literal["long", "short"] | None = None
@@ -63,6 +63,13 @@ class Counts(Shape):
     digits: int
     touches: int
     seconds: float
+
+
+class LesserGoal(Counts):
+    """The goal that is enough for a slot known to hold nearly this, why, and its effort."""
+
+    goal: Literal["read-back", "rename", "change"]
+    words: str
 
 
 class ProofShape(Shape):
@@ -128,6 +135,7 @@ class SheetContent(Shape):
     saved_s: float = 0
     way: str = "long"
     other_way: Counts | None = None
+    less: LesserGoal | None = None
 
 
 class SheetShape(Shape):

@@ -65,7 +65,7 @@ def cell(twin: Twin, kind: str, prove_it: bool) -> dict[str, Any]:
 def _lacking(twin: Twin, kind: str) -> dict[str, str] | None:
     """Return what a radio has nothing of, so that a goal of the kind cannot even be asked for."""
     profile = twin.profile
-    if kind == "label" and not profile.label_length:
+    if kind in ("label", "change the label") and not profile.label_length:
         return {"part": "label", "why": "no names from the keypad of this radio", "nearest": "The slot number says which it is."}
     if kind == "cross-band" and len(profile.transmit_hz) < 2:
         return {"part": "transmit frequency", "why": "this radio has one band", "nearest": "Two radios, one a band."}

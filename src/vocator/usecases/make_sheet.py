@@ -9,6 +9,7 @@ from vocator.core.channel.listing_line import Resolution
 from vocator.core.keying.batch import short_way
 from vocator.core.keying.effort import seconds
 from vocator.core.keying.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
+from vocator.core.keying.name_chapter import renaming
 from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.planner import plan
 from vocator.core.keying.prover import AT_SLOT, Proof, Verdict, prove
@@ -19,12 +20,13 @@ from vocator.core.radio.machine import with_item
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
 from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.twins import twin_of
 
-GOALS = ("store", "erase", "find-tone", "find-code", "read-back", "reverse-check", "group", *RADIO_GOALS)
+GOALS = ("store", "erase", "find-tone", "find-code", "read-back", "reverse-check", "rename", "change", "group", *RADIO_GOALS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,7 +131,13 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         key, setting = free_key(twin, request.line) if request.goal == "assign" else ("", 0)
         return Goal(0, Channel(0, 0), kind=request.goal, row=request.row, key=f"{key}={twin.settings[setting].name}"), None
     slot = slot_of(twin.profile, request.slot)
-    if request.goal in AT_SLOT:
+    if request.goal == "rename":
+        renaming(twin)
+        label, _ = fit_label(twin.profile, (request.label or request.line).strip(), True)
+        if not label:
+            raise Refusal("no label", "label", f"1 to {twin.profile.label_length} characters", "Say the new name.")
+        return Goal(slot, Channel(0, 0, label=label), kind=request.goal, row=request.row), None
+    if request.goal in AT_SLOT and request.goal != "change":
         return Goal(slot, Channel(0, 0), kind=request.goal, row=request.row), None
     resolution = resolve_line(request.line, request.region, request.receive)
     if resolution.doubts:
@@ -177,16 +185,39 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
     return goal, resolution
 
 
-def _changed(held: dict[str, Any], wanted: dict[str, Any]) -> str:
-    """Say what a known slot keeps and what changes; a slot is written as a whole."""
+def lesser_goal(request: SheetRequest) -> tuple[str, str] | None:
+    """Return the goal that is enough for a slot known to hold nearly what is asked for, and why; None where all must be stored."""
+    twin = twin_of(request.model, request.firmware, request.region)
+    held = ((request.start or {}).get("memory") or {}).get(twin.profile.slot_key(slot_of(twin.profile, request.slot)))
+    if not held:
+        return None
+    channel = goal_of(request, twin)[0].channel
+    differ = _differing(held, channel.as_dict())
+    if not differ:
+        return "read-back", "the slot is known to hold just this"
+    if differ == ["label"] and channel.label:
+        return "rename", "only the label differs"
+    if "receive" not in differ and "label" not in differ and twin.profile.edits_slots:
+        return "change", "memory mode of this radio changes a stored channel at once"
+    return None
+
+
+def _differing(held: dict[str, Any], wanted: dict[str, Any]) -> list[str]:
+    """Name the parts in which what a slot holds differs from what is wanted."""
     names = {"rx_hz": "receive", "tx_hz": "send", "width": "width", "power": "power", "label": "label"}
     differ = [word for part, word in names.items() if held.get(part) != wanted.get(part)]
     tones = ("tone_mode", "tone_tx", "tone_rx", "dcs_tx", "dcs_rx")
     differ += ["tone"] if any(held.get(part) != wanted.get(part) for part in tones) else []
+    return differ
+
+
+def _changed(held: dict[str, Any], wanted: dict[str, Any]) -> str:
+    """Say what a known slot keeps and what changes; a slot is written as a whole."""
+    differ = _differing(held, wanted)
     if not differ:
         return "the slot is known to hold just this: a read-back would do"
     if differ == ["label"]:
-        return "only the label changes, but all is stored anew"
+        return "only the label changes; this sheet stores all anew"
     return f"the slot is known to hold another channel; changed: {', '.join(differ)}. A slot is written as a whole, so all is stored anew"
 
 

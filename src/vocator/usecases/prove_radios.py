@@ -38,7 +38,7 @@ OTHER_KINDS = {
     "erase": "erase", "read back": "read-back", "reverse check": "reverse-check", "find a tone": "find-tone", "find a code": "find-code",
     "automatic shift on": "auto-shift-on", "automatic shift off": "auto-shift-off", "assign a free key": "assign", "squelch held open": "squelch-open",
     "hear while sending": "hear-myself",
-    "group": "group",
+    "group": "group", "change the label": "rename", "change in place": "change",
 }  # fmt: skip
 """Kinds that are not told by the channel alone, with the goal's own word."""
 ALL_KINDS = (*KINDS, *OTHER_KINDS)
@@ -113,6 +113,7 @@ def _tone(rng: random.Random, kind: str) -> ToneUse:
         "code": (normal, normal),
         "inverted code": (inverted, inverted),
         "cross": crossed,
+        "change in place": rng.choice([(tone, None), (normal, normal), (None, None)]),
     }
     return tone_use(*pairs.get(kind, (None, None)))
 
@@ -143,8 +144,8 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
         if stored and power is not None
         else None
     )
-    width = Width.NARROW if kind == "narrow" else Width.WIDE
-    label = _label(rng, twin) if kind == "label" else None
+    width = Width.NARROW if kind == "narrow" or (kind == "change in place" and rng.random() < 0.5) else Width.WIDE
+    label = _label(rng, twin) if kind in ("label", "change the label") else None
     channel = Channel(rx_hz, tx_hz, _tone(rng, kind), width, word, label)
     only = kind == "receive only"
     key = ""

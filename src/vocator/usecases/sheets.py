@@ -10,14 +10,14 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
-from vocator.core.keying.goal import Goal
+from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.radio_goals import RADIO_GOALS
 from vocator.files.channels_csv import read_channels
 from vocator.files.region_yaml import load_region
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
-from vocator.usecases.errors import NotFound
+from vocator.usecases.errors import NotFound, Unproven
 from vocator.usecases.make_batch import batch_of
-from vocator.usecases.make_sheet import MadeSheet, SheetRequest, make_sheet
+from vocator.usecases.make_sheet import MadeSheet, SheetRequest, lesser_goal, make_sheet
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_view import batch_view, sheet_view
 
@@ -26,6 +26,7 @@ OF_RADIO = {
     "auto-shift-on": "automatic shift on", "auto-shift-off": "automatic shift off", "assign": "assign a free key",
     "squelch-open": "hold the squelch open", "hear-myself": "hear yourself while you send",
 }  # fmt: skip
+CHANGING = {"rename": "given another label", "change": "changed in place"}
 SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
 
 
@@ -71,11 +72,26 @@ def open_sheet(
     after = _last_request(session, radio) if goal == "store" else None
     short = replace(request, way="short", after=after) if after else None
     taken, other = (short, request) if short and (way or station.way) == "short" else (request, short)
-    sheet = _kept(radio, make_sheet(taken), taken, make_sheet(other) if other else None)
+    sheet = _kept(radio, make_sheet(taken), taken, make_sheet(other) if other else None, _less(request))
     SheetRepository(session).add(sheet)
     if goal in STORING:
         _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
     return sheet
+
+
+def _less(request: SheetRequest) -> dict[str, Any] | None:
+    """Return the goal that does for a slot known to hold nearly this, with its words and counts; None where there is none."""
+    if request.goal != "store":
+        return None
+    found = lesser_goal(request)
+    if found is None:
+        return None
+    goal, words = found
+    try:
+        made = make_sheet(replace(request, goal=goal))
+    except (Beyond, Unproven):
+        return None
+    return {"goal": goal, "words": words, **made.as_dict()["counts"]}
 
 
 def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
@@ -148,12 +164,14 @@ def _batch_parts(asked: str, text: str) -> list[MadeSheet]:
     return batch_of(SheetRequest(**json.loads(asked)), read_channels(text, "your list")).parts()
 
 
-def _kept(radio: Radio, made: MadeSheet, request: SheetRequest, other: MadeSheet | None = None) -> KeptSheet:
+def _kept(
+    radio: Radio, made: MadeSheet, request: SheetRequest, other: MadeSheet | None = None, less: dict[str, Any] | None = None
+) -> KeptSheet:
     goal: Goal = made.goal
     profile = made.twin.profile
     slot = profile.slot_key(goal.slot)
     view = sheet_view(made)
-    kind = {"erase": "erase", "read-back": "read back", "reverse-check": "reverse check"}.get(
+    kind = {"erase": "erase", "read-back": "read back", "reverse-check": "reverse check", "rename": "as its new label"}.get(
         goal.kind, f"{request.line.strip()} {SOUGHT.get(goal.kind, '')}".strip()
     )
     title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
@@ -164,7 +182,7 @@ def _kept(radio: Radio, made: MadeSheet, request: SheetRequest, other: MadeSheet
         )
     content = {
         **view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name,
-        "way": request.way, "other_way": other.as_dict()["counts"] if other else None,
+        "way": request.way, "other_way": other.as_dict()["counts"] if other else None, "less": less,
     }  # fmt: skip
     return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, datetime.now(UTC))
 
@@ -211,6 +229,8 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
         _note(session, after, at, SlotState.WRITTEN, "written from a proven sheet", one)
     if one.step == at["written_at"] and content["goal_kind"] in SOUGHT:
         _note(session, after, at, SlotState.WRITTEN, "written with the tone found, which is not noted here", one)
+    if one.step == at["written_at"] and content["goal_kind"] in CHANGING:
+        _note(session, after, at, SlotState.WRITTEN, CHANGING[content["goal_kind"]], one)
     if one.step == at["written_at"] and content["goal_kind"] == "erase":
         _note(session, after, at, SlotState.FREE, "erased", one)
     if one.outcome is not None:
@@ -229,13 +249,22 @@ def _ends(content: dict[str, Any]) -> list[int]:
 
 def _note(session: Session, sheet: KeptSheet, at: dict[str, Any], state: SlotState, text: str, one: Tick) -> None:
     channel = None if state is SlotState.FREE else at["channel"]
-    if sheet.content["goal_kind"] == "read-back":
-        channel = RadioRepository(session).slot(sheet.radio_id, at["slot"]).channel
+    if sheet.content["goal_kind"] in ("read-back", "rename", "change"):
+        held = RadioRepository(session).slot(sheet.radio_id, at["slot"]).channel
+        channel = _with_changes(held, sheet.content)
     RadioRepository(session).note(sheet.radio_id, SlotEvent(one.at, at["slot"], state, text, channel))
     proof = f"proven from {sheet.content['proof']['starts']} starts"
     LogRepository(session).add(
         LogEntry(one.at, sheet.content["my_name"], at["slot"], f"{text}: {at.get('line') or sheet.title}", proof, one.outcome)
     )
+
+
+def _with_changes(held: dict[str, Any] | None, content: dict[str, Any]) -> dict[str, Any] | None:
+    """Return what a slot holds once a sheet that leaves the rest of it alone was carried out."""
+    wanted = content["goal"]["channel"]
+    if content["goal_kind"] == "change":
+        return {**wanted, "label": held.get("label") if held else None}
+    return {**held, "label": wanted["label"]} if held and content["goal_kind"] == "rename" else held
 
 
 def put_away(session: Session, sheet_id: str) -> None:

@@ -41,7 +41,7 @@ BEYOND_OF = {
     "solvick-trio": {"inverted code", "cross", "cross-band", "odd split"},
 }
 AUTOMATIC = {"ardvane-finch", "ardvane-heron", "ardvane-osprey", "oriel-lantern", "pelorn-hiker", "pelorn-wagon"}
-HAS = {
+HAS: dict[str, set[str]] = {
     "hear while sending": {"ardvane-heron", "ardvane-osprey"},
     "find a tone": {"ardvane-finch", "brisko-pico", "brisko-slate", "pelorn-hiker"},
     "find a code": {"brisko-pico", "brisko-slate"},
@@ -51,6 +51,17 @@ HAS = {
     "group": {"ardvane-finch", "ardvane-osprey"},
     "reverse check": {"ardvane-finch", "ardvane-heron", "brisko-pico", "pelorn-wagon", "solvick-trio"},
     "squelch held open": {"ardvane-osprey", "oriel-lantern"},
+    "change in place": {"brisko-slate"},
+    "change the label": {
+        "ardvane-finch",
+        "ardvane-heron",
+        "ardvane-osprey",
+        "castellan-atlas",
+        "castellan-meridian",
+        "oriel-lantern",
+        "pelorn-hiker",
+        "pelorn-wagon",
+    },
 }
 
 

@@ -118,13 +118,22 @@ def test_a_search_kept_too_early_or_put_to_another_tone_is_refuted():
         ("ardvane-osprey", "squelch-open", "until OPEN"),
         ("ardvane-osprey", "squelch-open", "[LMB]"),
         ("oriel-lantern", "squelch-open", "until A"),
+        ("oriel-lantern", "squelch-open", "[MAIN 1s]"),
         ("pelorn-hiker", "assign", "[P3 1s]"),
+        ("pelorn-wagon", "rename", "until space"),
+        ("pelorn-hiker", "rename", "FN"),
+        ("castellan-atlas", "rename", "type R"),
+        ("brisko-slate", "change", "until 103.5"),
     ],
 )
 def test_other_goals_are_proven_whole_and_refuted_without_a_step(model, kind, words):
     twin = twin_of(model)
     power = twin.settings[twin.power].domain.text(twin.settings[twin.power].new[0])
     channel = replace(REPEATER, power=power if twin.power in twin.stored_place else None)
+    if kind == "rename":
+        channel = replace(channel, label="R2")
+    if kind == "change":
+        channel = replace(channel, tone=tone_use("103.5", None))
     goal = Goal(6, channel, kind=kind, key="P3=CTCSS" if kind == "assign" else "")
     sheet = plan(twin, goal)
     assert prove(twin, sheet, goal).verdict is Verdict.PROVEN

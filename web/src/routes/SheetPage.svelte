@@ -115,6 +115,21 @@
     }
   }
 
+  /** A sheet for just what differs from what the slot is known to hold; this one is put away. */
+  async function lesser(): Promise<void> {
+    const asked = content!.request;
+    try {
+      const own = await post<Sheet>('/sheets', { radio_id: content!.radio_id, slot: content!.goal.slot, line: String(asked.line), label: content!.goal.channel.label, power: asked.power ?? null, goal: content!.less!.goal });
+      await patch(`/sheets/${following.id}`, { status: 'put_away' });
+      location.assign(`/sheet/${own.id}`);
+    } catch (error) {
+      shell.note(error);
+    }
+  }
+
+  const DONE: Record<string, string> = { erase: 'free', 'read-back': 'read back', 'reverse-check': 'looked at', change: 'changed and read back' };
+  const LESSER = { rename: 'Give it just the label', change: 'Change just that in place', 'read-back': 'Just read it back' };
+
   /** Rejoin the sheet at a step, after the way back. */
   function goOn(step: number): void {
     lost = false;
@@ -181,7 +196,7 @@
     <div class="step" aria-live="polite">
       {#if following.finished}
         <h2 class="done">
-          {#if ofRadio}It is set.{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {content.goal_kind === 'erase' ? 'free' : 'written and read back'}.{/if}
+          {#if ofRadio}It is set.{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {DONE[content.goal_kind] ?? 'written and read back'}.{/if}
         </h2>
         <p>Noted {ofRadio ? '' : `in the memory map of ${content.my_name} and `}in the work log.</p>
         <div class="acts"><a class="act next" href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
@@ -191,6 +206,10 @@
           <ul>{#each content.limits as limit (limit)}<li>{limit}</li>{/each}</ul>
         {/if}
       {:else}
+        {#if following.at === 0 && content.less}
+          <div class="before"><b>Less will do:</b> {content.less.words}.
+            <button type="button" class="act" onclick={lesser}>{LESSER[content.less.goal]}: {content.less.taps + content.less.holds + content.less.digits} keys, {content.less.clicks} clicks, {Math.round(content.less.seconds)} s</button></div>
+        {/if}
         {#if following.at === 0 && content.limits.length}
           <div class="before"><b>Before the first key:</b> {content.limits.join('; ')}.</div>
         {/if}

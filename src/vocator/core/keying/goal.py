@@ -14,6 +14,8 @@ from vocator.core.refusal import Refusal
 class Goal:
     """One channel for one slot; ``kind`` is ``store``, ``erase``, ``read-back``, ``find-tone`` or ``find-code``.
 
+    Of a slot that holds a channel, ``rename`` changes the label only, ``change`` what is stored beside the frequency.
+
     ``group`` stores the channel, puts it into a group of slots and keeps memory mode to it.
     Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off``,
     ``squelch-open`` (of the side ``row``), ``hear-myself`` (one side hears while the other sends), and ``assign``, whose ``key`` reads ``P3=CTCSS``.

@@ -1,25 +1,57 @@
 """The name chapter: a label place by place, in the way that the radio's editor has."""
 
 from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import Goal
+from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.routes import Routes, binding_for, key_for
-from vocator.core.keying.store_chapters import open_via, pick_slot, picker_for, to_rest
+from vocator.core.keying.store_chapters import go_to_slot, letter_keys, open_via, pick_slot, picker_for, to_rest
 from vocator.core.radio.profile import Screen
+from vocator.core.radio.twin import Twin
 
 
 def name(draft: Draft, routes: Routes, goal: Goal) -> None:
-    """Write the label, place by place."""
-    label = goal.channel.label
-    twin = draft.twin
-    editor = next((s for s in twin.screens if s.kind == "label"), None)
-    if label is None or editor is None or picker_for(twin, "write").letters:
+    """Write the label after a store, place by place; nothing where it was typed while storing."""
+    editor = _editor(draft.twin)
+    if goal.channel.label is None or editor is None or picker_for(draft.twin, "write").letters:
         return
+    _write_label(draft, routes, goal, editor, goal.channel.label)
+
+
+def renaming(twin: Twin) -> Screen:
+    """Return the editor that gives a stored channel another label; raises Beyond."""
+    editor = _editor(twin)
+    if editor is None:
+        raise Beyond("label", "no names from the keypad of this radio", "The slot number says which it is.")
+    return editor
+
+
+def rename(draft: Draft, routes: Routes, goal: Goal) -> None:
+    """Give the slot another label and leave all else in it as it is; raises Beyond."""
+    editor, label = renaming(draft.twin), goal.channel.label
+    assert label is not None
+    if goal.slot == draft.twin.profile.call_slot:
+        slot = draft.twin.profile.slot_text(goal.slot)
+        raise Beyond("label", f"{slot} has no name on this radio", "Its own key says which it is.")
+    if not editor.keyboard:
+        go_to_slot(draft, routes, goal, "Name")
+    if editor.letters:
+        _name_typed(draft, routes, editor, label)
+    else:
+        _write_label(draft, routes, goal, editor, label)
+    slot = draft.twin.profile.slot_text(goal.slot)
+    draft.step("Read back", [], say=f"Look: slot {slot} is {label}", why="all else in the slot is as it was")
+
+
+def _editor(twin: Twin) -> Screen | None:
+    return next((s for s in twin.screens if s.kind == "label"), None)
+
+
+def _write_label(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str) -> None:
     if editor.keyboard:
         _name_on_keyboard(draft, routes, goal, editor, label)
     elif key_for(editor, "push_on"):
         _name_pushed(draft, routes, editor, label)
     elif key_for(editor, "onward"):
-        _name_over_old(draft, routes, editor, label)
+        _name_over_old(draft, routes, goal, editor, label)
     else:
         _name_from_dots(draft, routes, editor, label)
 
@@ -77,21 +109,35 @@ def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> No
     draft.step("Name", [keep], say=f"Keep it and leave: tap {keep}", why=why)
 
 
-def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
-    """The editor starts at the first place with the old label, blank after a store."""
+def _name_over_old(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str) -> None:
+    """The editor starts at the first place with the old label, blank after a store; a longer old one is cleared to its end."""
     onward = key_for(editor, "onward")
     home, back = key_for(editor, "keep_label_home"), key_for(editor, "keep_label")
     keep = home or back
     assert onward and keep
     via = routes.to_screen(draft.twin.memory, editor.name)
-    say = "Open the label: the first place blinks"
-    draft.step("Name", open_via(draft, routes, via), say=say, why="it is blank, since the store took the old one away")
-    for place, letter in enumerate(label):
+    say, renamed = "Open the label: the first place blinks", goal.kind == "rename"
+    why = "the old name stands there" if renamed else "it is blank, since the store took the old one away"
+    draft.step("Name", open_via(draft, routes, via), say=say, why=why)
+    places = label.ljust(editor.length) if renamed else label
+    for place, letter in enumerate(places):
         turn = _letter(draft, routes, editor, letter, draft.state.letters[place])
-        last = place == len(label) - 1
-        actions = [*([] if letter == " " else [turn]), *([] if last else [onward])]
+        last = place == len(places) - 1
+        actions = [*([] if letter == " " and not renamed else [turn]), *([] if last else [onward])]
         words = f"{letter if letter != ' ' else 'space'}{'' if last else ', then go on'}"
-        draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
+        why = f"place {place + 1} of {len(label)}" if place < len(label) else "what is left of the old name must go"
+        draft.step("Name", actions, say=words, why=why)
     draft.step("Name", [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
     if home is None:
         to_rest(draft, routes, "Name", "the label is kept")
+
+
+def _name_typed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+    """The label is typed with the digit keys over the slot shown; the first letter replaces the old one."""
+    keep = key_for(editor, "relabel")
+    opening = routes.presses(draft.twin.memory, "open", editor.name)
+    assert keep and opening
+    window = editor.quiet_ms / 1000
+    say = f"Open the label, type {label}, keep it: {keep}"
+    why = f"read it all first: the window is {window:g} s from the last key; the first letter replaces the old name"
+    draft.step("Name", [*opening, *letter_keys(editor, label), keep], say=say, why=why, window_s=window)

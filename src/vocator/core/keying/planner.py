@@ -11,11 +11,12 @@ from typing import NamedTuple
 
 from vocator.core.channel.channel import tone_use
 from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import Goal, check_reach
-from vocator.core.keying.name_chapter import name
+from vocator.core.keying.goal import Beyond, Goal, check_reach
+from vocator.core.keying.name_chapter import name, rename, renaming
 from vocator.core.keying.radio_goals import RADIO_GOALS, group_of, keep_to_group, plan_radio_goal
 from vocator.core.keying.routes import Routes
 from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
+from vocator.core.keying.setting_ways import set_all
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.store_chapters import erase_slot, go_to_slot, read_back, reverse_check, store, try_it, unseen
 from vocator.core.keying.tone_chapter import TRIED, find_tone, searching
@@ -47,13 +48,24 @@ def plan(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
 
 
 def plan_at_slot(twin: Twin, goal: Goal) -> Sheet:
-    """Plan erasing or reading back a slot that holds a channel, from any state."""
+    """Plan erasing, reading back, renaming or changing a slot that holds a channel, from any state; raises Beyond."""
     routes = Routes(twin)
-    slots = with_item(twin.start.slots, goal.slot, twin.stored_from_vfo(twin.start))
+    if goal.kind == "rename":
+        renaming(twin)
+    if goal.kind == "change":
+        check_change(twin, goal)
+    held = twin.stored_from_vfo(twin.start)
+    if goal.kind == "change":
+        held = held._replace(rx_hz=goal.channel.rx_hz)
+    slots = with_item(twin.start.slots, goal.slot, held)
     draft = Draft(twin, None, twin.start._replace(slots=slots))
     ready(draft, routes, goal)
     if goal.kind == "erase":
         erase_slot(draft, routes, goal)
+    elif goal.kind == "rename":
+        rename(draft, routes, goal)
+    elif goal.kind == "change":
+        change_in_place(draft, routes, goal)
     else:
         go_to_slot(draft, routes, goal, "Read back")
     if goal.kind == "reverse-check":
@@ -63,6 +75,23 @@ def plan_at_slot(twin: Twin, goal: Goal) -> Sheet:
     groups = twin.profile.settings_for(Means.GROUP)
     limits = ["presumes that memory mode is not locked to a group"] if groups else []
     return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes))
+
+
+def check_change(twin: Twin, goal: Goal) -> None:
+    """Raise Beyond where a stored channel cannot be changed in memory mode as the goal asks."""
+    if not twin.profile.edits_slots:
+        raise Beyond(
+            "stored channel", "memory mode of this radio changes nothing of it", "Store it anew: all of it stands on the sheet."
+        )
+    check_reach(twin, goal)
+
+
+def change_in_place(draft: Draft, routes: Routes, goal: Goal) -> None:
+    """Set what a stored channel holds beside its frequency, in memory mode, where each change acts on the slot at once."""
+    go_to_slot(draft, routes, goal, "Clear")
+    needed, whys = channel_needs(draft, goal)
+    set_all(draft, routes, needed, whys)
+    read_back(draft, goal)
 
 
 def _left_different(draft: Draft, touched: Iterable[int]) -> list[str]:

@@ -20,8 +20,9 @@ from vocator.core.radio.start import settings_of_set
 from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
 
-AT_SLOT = ("erase", "read-back", "reverse-check")
+AT_SLOT = ("erase", "read-back", "reverse-check", "rename", "change")
 """Goals for a slot that holds a channel already."""
+LOOKED_AT = ("read-back", "reverse-check")
 AIR_CHAPTERS = ("Try", "Read back")
 
 
@@ -52,7 +53,7 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
         return Proof(Verdict.REFUTED, 0, "", -1, air_fault)
     cover = covering_starts(twin, goal) if starts is None else starts
     if goal.kind in AT_SLOT:
-        cover = [(words, s) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
+        cover = [(words, _holding(s, goal)) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
     if goal.kind in UNKNOWN:
         cover = [(words, _with_signal(s, goal, i)) for i, (words, s) in enumerate(cover)]
     parsed: dict[str, list[Action]] = {}
@@ -62,6 +63,14 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
         if fault:
             return Proof(Verdict.REFUTED, len(cover), words, run.trouble_step, fault)
     return Proof(Verdict.PROVEN, len(cover))
+
+
+def _holding(s: State, goal: Goal) -> State:
+    """Let the slot that is changed in place hold another channel on the goal's receive frequency."""
+    held = s.slots[goal.slot]
+    if goal.kind != "change" or held is None:
+        return s
+    return s._replace(slots=with_item(s.slots, goal.slot, held._replace(rx_hz=goal.channel.rx_hz)))
 
 
 UNKNOWN = {"find-tone": CTCSS_50, "find-code": DCS_NORMAL}
@@ -132,6 +141,9 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
             return "the squelch is not held open"
         if end.unit == unit:
             return "the side held open is the main one: PTT would send there"
+        dual = twin.profile.setting_for(Means.DUAL_WATCH)
+        if dual is not None and twin.settings[dual].domain.meaning(twin.get(end, dual)) != "on":
+            return "dual watch is off: the side held open is not heard"
     if goal.kind == "hear-myself":
         for setting, value in twin.profile.hears_when:
             if twin.get(end, setting) != value:
@@ -153,7 +165,13 @@ def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     elif goal.kind == "erase":
         if stored is not None:
             return f"slot {slot} still holds a channel"
-    elif goal.kind in AT_SLOT:
+    elif goal.kind == "rename":
+        before = start.slots[goal.slot]
+        if stored is None or before is None or stored.label != goal.channel.label:
+            return f"slot {slot} is not named {goal.channel.label}"
+        if stored._replace(label=before.label, lit=before.lit) != before:
+            return f"slot {slot} was changed beyond its label"
+    elif goal.kind in LOOKED_AT:
         if stored != start.slots[goal.slot]:
             return f"slot {slot} was changed by looking at it"
     elif stored is None:

@@ -5,7 +5,7 @@ from dataclasses import replace
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.routes import Routes, press_text
-from vocator.core.keying.setting_chapters import ready
+from vocator.core.keying.setting_chapters import ready, spoken
 from vocator.core.keying.setting_ways import leave_list, set_all
 from vocator.core.keying.sheet import Sheet, When
 from vocator.core.radio.profile import Means
@@ -31,7 +31,7 @@ def plan_radio_goal(twin: Twin, goal: Goal) -> Sheet:
         held = replace(goal, row=goal.row or twin.profile.units[-1])
         ready(draft, routes, held)
         _hold_open(draft, routes, held)
-        changes = (f"{held.row} in VFO mode",)
+        changes = (f"{held.row} in VFO mode", *_listen_by_turns(draft, routes))
     elif goal.kind == "hear-myself":
         wanted = heard_while_sending(twin)
         ready(draft, routes, goal)
@@ -97,6 +97,19 @@ def _hold_open(draft: Draft, routes: Routes, goal: Goal) -> None:
     draft.step(
         "Set", list(choose), say=f"Make {first} the main side again", why="PTT sends on the main side: never on the downlink"
     )
+
+
+def _listen_by_turns(draft: Draft, routes: Routes) -> tuple[str, ...]:
+    """Switch dual watch on where the two sides are heard by turns only then; return the setting that this leaves."""
+    twin, setting = draft.twin, draft.twin.profile.setting_for(Means.DUAL_WATCH)
+    if setting is None:
+        return ()
+    icon, _, on = next(rule for rule in twin.set_icons if rule[1] == setting)
+    presses = routes.presses(twin.vfo, "step", twin.settings[setting].name)
+    assert presses is not None
+    say, why = f"If {icon} does not show: {spoken(presses)}", "dual watch: the two sides are heard by turns"
+    draft.step("Set", list(presses), shows=icon, when=When(no_icon=icon), say=say, why=why)
+    return (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(on)}",)
 
 
 def group_of(twin: Twin, text: str) -> tuple[int, int]:

@@ -32,7 +32,7 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
         for (screen, icon, text), actions in ways_home(twin).items():
             when = When(screen=screen, icon=icon or None, shows=text or None)
             words = f"If {f'{icon} is lit' if icon else f'{text} stands at the top' if text else _NAMES[screen]}"
-            options.append((when, list(actions), f"{words}: {_spoken(actions)}", "so that nothing is open; nothing is changed"))
+            options.append((when, list(actions), f"{words}: {spoken(actions)}", "so that nothing is open; nothing is changed"))
         options.sort(key=lambda o: (not o[0].shows, o[1], o[0].screen or ""))
         if options:
             draft.alternatives("Ready", options)
@@ -69,14 +69,14 @@ def to_vfo(draft: Draft, routes: Routes) -> None:
     if word:
         others = [s.word for s in twin.screens if s.kind == "rest" and s.word and s.word != word]
         shown = f"{word} shows" if twin.screens[twin.vfo].mark else f"neither {' nor '.join(dict.fromkeys(others))} shows"
-        say = f"{_spoken(keys[:1]).capitalize()} until {shown}"
+        say = f"{spoken(keys[:1]).capitalize()} until {shown}"
         draft.step("Ready", [f"{keys[0]} until {word}"], say=say, why="a channel is built in VFO mode")
         return
     draft.step(
         "Ready",
         list(keys),
         when=When(slot_shown=True),
-        say=f"If a slot number shows: {_spoken(keys)}",
+        say=f"If a slot number shows: {spoken(keys)}",
         why="a slot number means memory mode; a channel is built in VFO mode",
     )
 
@@ -117,7 +117,7 @@ def set_wide_needs(draft: Draft) -> tuple[dict[int, int], dict[int, str]]:
     return needed, whys
 
 
-def _spoken(actions: tuple[str, ...]) -> str:
+def spoken(actions: tuple[str, ...]) -> str:
     """Say a way home in words."""
     words = []
     for action in actions:

@@ -33,7 +33,7 @@ def _odd_channel(twin: Twin, base: State, goal: Goal) -> Stored:
     """Return a stored channel unlike the goal."""
     stored = twin.stored_from_vfo(base)
     values = tuple((v + 1) % twin.settings[s].domain.count for s, v in zip(twin.stored, stored.values, strict=True))
-    label = "OLD1"[: twin.profile.label_length] or "OLD"
+    label = ("OLD" * twin.profile.label_length)[: twin.profile.label_length] or None
     return stored._replace(
         rx_hz=twin.profile.transmit_hz[0][0] + 1_000_000,
         values=values,

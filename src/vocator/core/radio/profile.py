@@ -30,6 +30,7 @@ class Means(StrEnum):
     SEND_USE = "send_use"
     OPEN_USE = "open_use"
     WATCH = "watch"
+    DUAL_WATCH = "dual_watch"
     TRANSMIT_ROW = "transmit_row"
     REVERSE = "reverse"
     SHOW = "show"

@@ -1,6 +1,6 @@
 <!-- One slot: what it holds, its history, and what can be done with it. -->
 <script lang="ts">
-  import { Table, TableBody, TableBodyCell, TableBodyRow, TableHead, TableHeadCell } from 'flowbite-svelte';
+  import { Input, Table, TableBody, TableBodyCell, TableBodyRow, TableHead, TableHeadCell } from 'flowbite-svelte';
   import { get, post, put, type Radio, type Sheet, type SlotHistory } from '../api';
   import WorkedSum from '../bench/WorkedSum.svelte';
   import { keep } from '../keep';
@@ -40,10 +40,13 @@
     }
   }
 
-  async function sheet(goal: 'erase' | 'read-back'): Promise<void> {
+  let naming = $state(false);
+  let label = $state('');
+
+  async function sheet(goal: 'erase' | 'read-back' | 'rename'): Promise<void> {
     busy = true;
     try {
-      const made = await post<Sheet>('/sheets', { radio_id: radio.id, slot, goal });
+      const made = await post<Sheet>('/sheets', { radio_id: radio.id, slot, goal, label: goal === 'rename' ? label : null });
       keep(`sheet.${made.id}`, made);
       navigate(`/sheet/${made.id}`);
     } catch (error) {
@@ -66,11 +69,18 @@
       {#if history.slot.channel}
         <button type="button" class="act" class:next={slotState === 'written'} disabled={busy} onclick={() => sheet('read-back')}>Read it back</button>
         <button type="button" class="act" disabled={busy} onclick={() => sheet('erase')}>Erase it</button>
+        <button type="button" class="act" aria-expanded={naming} onclick={() => { naming = !naming; label = history!.slot.channel!.label ?? ''; }}>Another label…</button>
         <button type="button" class="act" onclick={() => (silent = true)}>Nothing heard?</button>
       {/if}
       <button type="button" class="act" onclick={() => say('free')}>It is free</button>
       <button type="button" class="act" onclick={() => say('unknown')}>I do not know</button>
     </div>
+    {#if naming}
+      <form class="acts" onsubmit={(event) => { event.preventDefault(); void sheet('rename'); }}>
+        <label for="newlabel">New label</label><Input id="newlabel" class="field" bind:value={label} maxlength={40} autocomplete="off" />
+        <button type="submit" class="act next" disabled={busy || !label.trim()}>Write the sheet</button>
+      </form>
+    {/if}
     <h3>History</h3>
     {#if history.history.length}
       <Table class="paper-table">
