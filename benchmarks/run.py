@@ -113,7 +113,7 @@ def batches() -> None:
 
 def api() -> None:
     """A key press through the API, 95th percentile."""
-    client = TestClient(create_app(ROOT / "web" / "dist"))
+    client = TestClient(create_app(ROOT / "web" / "dist"), base_url="http://127.0.0.1")
     play = client.post("/api/twin/start", json={"model": "brisko-pico"}).json()
     times = []
     for n in range(300):

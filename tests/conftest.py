@@ -93,7 +93,7 @@ def client(session: Session) -> Iterator[TestClient]:
             yield session
 
     app.dependency_overrides[open_session] = on_this_session
-    yield TestClient(app, raise_server_exceptions=False)
+    yield TestClient(app, base_url="http://127.0.0.1", raise_server_exceptions=False)
 
 
 def empty(engine: Engine) -> None:

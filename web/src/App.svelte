@@ -2,7 +2,9 @@
   import { Toast } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { Router } from 'sv-router';
+  import { remove } from './lib/api';
   import Dialog from './lib/shell/Dialog.svelte';
+  import SignIn from './lib/shell/SignIn.svelte';
   import { shell } from './lib/shell/state.svelte';
   import { navigate, route } from './router';
 
@@ -31,10 +33,21 @@
   let going = false;
 
   onMount(() => {
-    void shell.loadStation();
-    void shell.send();
+    void shell.askWho().then(() => {
+      if (shell.who === 'lead') void shell.loadStation();
+      return shell.send();
+    });
     return shell.watch();
   });
+
+  async function leave(): Promise<void> {
+    try {
+      await remove('/session');
+    } catch (error) {
+      shell.say(shell.note(error));
+    }
+    location.assign('/');
+  }
 
   function onkeydown(event: KeyboardEvent): void {
     const at = event.target as HTMLElement;
@@ -57,7 +70,8 @@
   }
 
   let onSheet = $derived(route.pathname.startsWith('/sheet/'));
-  let riding = $derived(route.pathname.startsWith('/ride/') || route.pathname.startsWith('/v/'));
+  let shut = $derived(shell.who !== 'lead' && !route.pathname.startsWith('/v/') && !(shell.who === 'volunteer' && onSheet));
+  let riding = $derived(route.pathname.startsWith('/ride/') || route.pathname.startsWith('/v/') || shell.who !== 'lead');
 </script>
 
 <svelte:window onkeydowncapture={onkeydown} />
@@ -67,6 +81,7 @@
   {#each PLACES as [path, words] (path)}
     <a href={path} aria-current={route.pathname === path || (path !== '/' && route.pathname.startsWith(path)) ? 'page' : undefined}>{words}</a>
   {/each}
+  {#if shell.fenced}<button type="button" class="keys" onclick={leave}>Sign out</button>{/if}
   <button type="button" class="keys" onclick={() => (keys = true)} aria-label="List of keys">?</button>
 </nav>
 
@@ -77,7 +92,7 @@
   </p>
 {/if}
 
-<Router />
+{#if shut}<SignIn />{:else}<Router />{/if}
 
 {#if shell.message}<div class="toast"><Toast dismissable={false} class="paper-toast">{shell.message}</Toast></div>{/if}
 

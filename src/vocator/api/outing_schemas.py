@@ -130,9 +130,10 @@ class MadeSheet(Shape):
 
 
 class LinkShape(Shape):
-    """A volunteer's link."""
+    """A volunteer's link: its path here, and its whole address as others in the network reach it."""
 
     path: str
+    url: str
 
 
 class CsvRow(Shape):

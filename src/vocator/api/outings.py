@@ -5,6 +5,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
 
+from vocator.api.access import LINK_COOKIE, cookie, shared_url
 from vocator.api.outing_schemas import (
     AcceptShape,
     BoardShape,
@@ -31,6 +32,7 @@ from vocator.usecases import outing_csv
 from vocator.usecases.cards import outing_cards
 from vocator.usecases.listing import fetch_listing, near
 from vocator.usecases.outings import (
+    LINK_DAYS,
     accept,
     add,
     add_places,
@@ -115,9 +117,10 @@ def make_sheet(outing_id: int, person_id: str, store: Store) -> MadeSheet:
 
 
 @router.post("/outings/{outing_id}/people/{person_id}/link", status_code=201)
-def link(outing_id: int, person_id: str, store: Store) -> LinkShape:
+def link(outing_id: int, person_id: str, request: Request, store: Store) -> LinkShape:
     """Give a person a link of their own; earlier ones are withdrawn."""
-    return LinkShape(path=f"/v/{new_link(store, outing_id, person_id)}")
+    token = new_link(store, outing_id, person_id)
+    return LinkShape(path=f"/v/{token}", url=f"{shared_url(request)}v/{token}")
 
 
 @router.delete("/outings/{outing_id}/people/{person_id}/link", status_code=204)
@@ -128,22 +131,34 @@ def withdraw(outing_id: int, person_id: str, store: Store) -> None:
 
 
 @router.get("/volunteer/{token}")
-def volunteer(token: str, store: Store) -> VolunteerShape:
-    """Return what the volunteer of a link sees: only the own."""
-    return VolunteerShape.model_validate(volunteer_view(store, token))
+def volunteer(token: str, request: Request, response: Response, store: Store) -> VolunteerShape:
+    """Return what the volunteer of a link sees: only the own; over the network the browser is given the link to keep."""
+    view = VolunteerShape.model_validate(volunteer_view(store, token))
+    if request.app.state.fenced:
+        cookie(response, LINK_COOKIE, token, LINK_DAYS * 86_400)
+    return view
 
 
 @router.get("/volunteer/{token}/qr.svg")
 def code(token: str, request: Request, store: Store) -> Response:
     """Return the link as a QR code."""
     by_link(store, token)
-    return Response(qr_svg(f"{request.base_url}v/{token}"), media_type="image/svg+xml")
+    return Response(qr_svg(f"{shared_url(request)}v/{token}"), media_type="image/svg+xml")
 
 
 @router.get("/outings/{outing_id}/cards.pdf")
 def cards(outing_id: int, store: Store, person: str | None = None, paper: Paper = "a4") -> Response:
     """Return pocket cards, one a person."""
     return Response(outing_cards(store, outing_id, person, paper, {}), media_type="application/pdf")
+
+
+@router.post("/outings/{outing_id}/cards.pdf")
+def cards_with_links(outing_id: int, request: Request, store: Store, person: str | None = None, paper: Paper = "a4") -> Response:
+    """Return pocket cards with a new link for each person as a QR code; their earlier links are withdrawn."""
+    one = kept(store, outing_id)
+    people = one.outing.people if person is None else (find_person(one.outing, person),)
+    addresses = {p.id: f"{shared_url(request)}v/{new_link(store, outing_id, p.id)}" for p in people}
+    return Response(outing_cards(store, outing_id, person, paper, addresses), media_type="application/pdf")
 
 
 @router.get("/outings/{outing_id}/export.{form}")

@@ -14,7 +14,7 @@ from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
 from vocator.core.refusal import Refusal
 from vocator.files.strict_yaml import DataFileError
-from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotYet, Unproven
+from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotSignedIn, NotYet, NotYours, Unproven
 
 TABLE: dict[type[Exception], tuple[int, str, str]] = {
     Refusal: (422, "refused", "This cannot be taken as it stands"),
@@ -24,6 +24,8 @@ TABLE: dict[type[Exception], tuple[int, str, str]] = {
     NotFound: (404, "not-found", "Not found"),
     NotYet: (501, "not-yet", "Not yet"),
     Clash: (409, "clash", "Somebody else was quicker"),
+    NotSignedIn: (401, "sign-in", "Sign in first"),
+    NotYours: (403, "not-yours", "Not for you"),
     NotReached: (424, "not-reached", "A service did not answer"),
     StartError: (422, "start", "This radio cannot be in that state"),
     DataFileError: (422, "list", "This list cannot be taken; nothing was"),

@@ -3,8 +3,9 @@
 from datetime import UTC
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
 
+from vocator.api.access import Who, shared_url
 from vocator.api.sheet_schemas import (
     Kept,
     NewBatch,
@@ -63,8 +64,9 @@ def sheets(store: Store, status: SheetStatus = SheetStatus.OPEN) -> list[SheetSu
 
 
 @router.post("", status_code=201)
-def make(given: NewSheet, store: Store) -> SheetShape:
+def make(given: NewSheet, store: Store, asking: Who) -> SheetShape:
     """Make a proven sheet and keep it."""
+    asking.must_own_radio(given.radio_id)
     asked = (given.slot, given.line, given.label, given.power, given.goal, given.row, given.way)
     return _sheet(open_sheet(store, given.radio_id, *asked))
 
@@ -82,9 +84,10 @@ def sheet(sheet_id: str, store: Store) -> SheetShape:
 
 
 @router.get("/{sheet_id}/card.pdf")
-def card(sheet_id: str, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4") -> Response:
-    """Return a sheet as pocket cards."""
-    return Response(sheet_cards(store, sheet_id, paper), media_type="application/pdf")
+def card(sheet_id: str, request: Request, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4") -> Response:
+    """Return a sheet as pocket cards; with its address as a QR code where other machines reach this server."""
+    address = f"{shared_url(request)}sheet/{sheet_id}" if request.app.state.sharing else ""
+    return Response(sheet_cards(store, sheet_id, paper, address), media_type="application/pdf")
 
 
 @router.patch("/{sheet_id}")
@@ -96,8 +99,10 @@ def set_status(sheet_id: str, given: SheetStatusShape, store: Store) -> SheetSha
 
 
 @router.post("/ticks")
-def keep_ticks(given: Ticks, store: Store) -> Kept:
+def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
     """Keep ticks, perhaps made while the server was away; sending them twice is harmless."""
+    for sheet_id in {t.sheet_id for t in given.ticks}:
+        asking.must_own_sheet(store, sheet_id)
     ticks = [
         Tick(
             t.id,

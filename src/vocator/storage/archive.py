@@ -8,13 +8,18 @@ from sqlalchemy.orm import Session
 
 from vocator.storage.tables import Base
 
-REVISION = "0004"
+REVISION = "0005"
 """The newest migration; rows of a newer one are not read."""
 
 
+def archived_tables() -> list[Table]:
+    """Return the tables that are exported, in an order in which rows may be inserted; secrets and sessions stay here."""
+    return [t for t in Base.metadata.sorted_tables if t.info.get("archived", True)]
+
+
 def table_names() -> list[str]:
-    """Return the tables in an order in which rows may be inserted."""
-    return [t.name for t in Base.metadata.sorted_tables]
+    """Return the names of the tables that are exported."""
+    return [t.name for t in archived_tables()]
 
 
 def rows_of(session: Session, name: str) -> list[dict[str, Any]]:
@@ -28,7 +33,7 @@ def rows_of(session: Session, name: str) -> list[dict[str, Any]]:
 
 def is_empty(session: Session) -> bool:
     """Whether nothing is kept."""
-    return not any(session.scalar(select(func.count()).select_from(t)) for t in Base.metadata.sorted_tables)
+    return not any(session.scalar(select(func.count()).select_from(t)) for t in archived_tables())
 
 
 def put_rows(session: Session, name: str, rows: list[Any]) -> None:
@@ -53,7 +58,7 @@ def _row(table: Table, given: Any) -> dict[str, Any]:
 
 def count_on(session: Session) -> None:
     """Let the numbers that the database gives out go on after the highest one restored."""
-    for table in Base.metadata.sorted_tables:
+    for table in archived_tables():
         keys = list(table.primary_key.columns)
         if (
             len(keys) == 1

@@ -202,3 +202,35 @@ class ListedRow(Base):
     as_of: Mapped[str] = mapped_column(String(20))
     fetched_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
     change: Mapped[str] = mapped_column(Text)
+
+
+class PassphraseRow(Base):
+    """The hash of the lead's passphrase; one row at most."""
+
+    __tablename__ = "lead_passphrase"
+    __table_args__ = {"info": {"archived": False}}
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    hashed: Mapped[str] = mapped_column(Text)
+    set_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class SessionRow(Base):
+    """A lead who signed in over the network, kept as a digest."""
+
+    __tablename__ = "lead_session"
+    __table_args__ = {"info": {"archived": False}}
+
+    digest: Mapped[str] = mapped_column(String(64), primary_key=True)
+    expires_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class AttemptRow(Base):
+    """An attempt to sign in; a right one is forgotten at once."""
+
+    __tablename__ = "sign_in_attempt"
+    __table_args__ = {"info": {"archived": False}}
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), index=True)
+    address: Mapped[str] = mapped_column(String(60))

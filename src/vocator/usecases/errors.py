@@ -60,6 +60,24 @@ class Clash(Exception):
 
 
 @dataclass(eq=False)
+class NotSignedIn(Exception):
+    """A request over the network from somebody who is neither the lead nor a volunteer with a link that works."""
+
+    def __str__(self) -> str:
+        return "sign in with the lead's passphrase, or open the link that the lead gave you"
+
+
+@dataclass(eq=False)
+class NotYours(Exception):
+    """A request of a volunteer for what is not theirs, or of a page that is not ours."""
+
+    what: str
+
+    def __str__(self) -> str:
+        return self.what
+
+
+@dataclass(eq=False)
 class NotReached(Exception):
     """A service that gave no usable answer; what is kept here stays as it is."""
 

@@ -71,6 +71,19 @@ export async function sendFile<T>(path: string, file: Blob): Promise<T> {
   return (await answer.json()) as T;
 }
 
+/** Ask for a file with a request that changes something, and hand it to the browser to save. */
+export async function saveFile(path: string, name: string): Promise<void> {
+  const answer = await fetch(`/api${path}`, { method: 'POST' }).catch(() => {
+    throw new Refused({ status: 0, title: 'The server does not answer', detail: 'Nothing was changed; ask again when it is back.' });
+  });
+  if (!answer.ok) throw new Refused({ ...(await answer.json().catch(() => ({}))), status: answer.status });
+  const a = document.createElement('a');
+  a.href = URL.createObjectURL(await answer.blob());
+  a.download = name;
+  a.click();
+  window.setTimeout(() => URL.revokeObjectURL(a.href), 10_000);
+}
+
 export const get = <T>(path: string) => call<T>('GET', path);
 export const post = <T>(path: string, body: unknown) => call<T>('POST', path, body);
 export const put = <T>(path: string, body: unknown) => call<T>('PUT', path, body);

@@ -4,6 +4,7 @@
   import { get, post, put, Refused, remove, sendFile, type Board, type Schemas } from '../lib/api';
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
+  import CardsPart from '../lib/outing/CardsPart.svelte';
   import CsvDialog from '../lib/outing/CsvDialog.svelte';
   import Findings from '../lib/outing/Findings.svelte';
   import Listing from '../lib/outing/Listing.svelte';
@@ -25,6 +26,7 @@
   let trouble = $state('');
   let making = $state<{ done: number; of: number; who: string } | null>(null);
   let link = $state('');
+  let linkUrl = $state('');
   let linkFor = $state('');
   let showing = $state<'board' | 'findings' | 'reach'>('board');
   let at = $state('');
@@ -133,6 +135,7 @@
     try {
       const made = await post<Schemas['LinkShape']>(`/outings/${board!.id}/people/${p.id}/link`, {});
       link = made.path;
+      linkUrl = made.url;
       linkFor = p.name;
       await refresh();
     } catch (error) {
@@ -287,8 +290,7 @@
       <div class="acts">
         <button type="button" class="act" onclick={() => { channel = { id: '', name: '', line: '', role: 'back-up', at: null, off_air: false, note: '' }; isNew = true; }}>Add a channel</button>
         <button type="button" class="act" onclick={() => { person = { id: '', name: '', tactical: '', model: data.models[0]?.model ?? 'ardvane-finch', firmware: '', post: '', may_send_on: [] }; isNew = true; }}>Add a person</button>
-        <a class="act" href="/api/outings/{board.id}/cards.pdf" download="cards.pdf">Pocket cards, A4</a>
-        <a class="act" href="/api/outings/{board.id}/cards.pdf?paper=letter" download="cards.pdf">Letter</a>
+        <CardsPart outing={board.id} onlinks={refresh} />
         <button type="button" class="act" onclick={() => rows?.click()}>Channels from CSV</button><input bind:this={rows} type="file" hidden accept=".csv,.txt" aria-label="Channels file" onchange={look} />
         <a class="act plain" href="/api/outings/{board.id}/export.csv" download>CSV</a>
         <a class="act plain" href="/api/outings/{board.id}/export.json" download>JSON</a>
@@ -382,8 +384,12 @@
   {#if link}
     <p>It opens their own sheets, nothing else, for 30 days. Earlier links of {linkFor} do not work any more.</p>
     <img src="/api/volunteer/{link.slice(3)}/qr.svg" alt="The link as a QR code" width="220" height="220" />
-    <p><a href={link}>{window.location.origin}{link}</a></p>
-    <p class="quiet">This server answers on this machine only; open the link in another browser here.</p>
+    <p class="url"><a href={link}>{linkUrl}</a></p>
+    {#if linkUrl.startsWith('https:')}
+      <p class="quiet">A phone in the same network opens it. It warns once; Station shows the fingerprint to compare.</p>
+    {:else}
+      <p class="quiet">This server answers on this machine only. To let phones in: ./start --share.</p>
+    {/if}
   {/if}
 </Dialog>
 

@@ -4,6 +4,7 @@
   import { onMount } from 'svelte';
   import { get, put, sendFile, type Region, type Schemas, type Station } from '../lib/api';
   import { forget, keep, recall } from '../lib/keep';
+  import SharePart from '../lib/shell/SharePart.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
 
@@ -174,6 +175,7 @@
     {#if saved}<span role="status">Saved.</span>{:else if changed}<span role="status" class="quiet">Not saved yet; kept on this device.</span>{/if}
   </div>
 </form>
+<div class="page"><SharePart /></div>
 </main>
 
 <style>

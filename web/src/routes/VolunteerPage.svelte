@@ -22,6 +22,8 @@
     try {
       view = await get<Schemas['VolunteerShape']>(`/volunteer/${token}`);
       keep(`volunteer ${token}`, view);
+      keep('own link', `/v/${token}`);
+      if (shell.who === 'nobody') await shell.askWho();
       trouble = '';
     } catch (error) {
       trouble = shell.note(error);

@@ -167,7 +167,7 @@ def set_frequency(
             whys[twin.step] = "the step decides which frequencies exist, so it comes first"
             set_all(draft, routes, needed, whys)
     before, band = set(draft.certain), twin.band_of(twin.freq(draft.state)) if draft.known else None
-    actions = _typed(routes, entry, hz)
+    actions = typed_frequency(routes, entry, hz)
     typed = next(a for a in actions if a[0].isdigit())
     words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
     swapped = twin.reverse_setting is not None or routes.presses(twin.vfo, "reverse")
@@ -187,7 +187,7 @@ def _in_one_visit(
     return {s: v for s, v in needed.items() if s in listed}, dict(whys)
 
 
-def _typed(routes: Routes, entry: Screen, hz: int) -> list[str]:
+def typed_frequency(routes: Routes, entry: Screen, hz: int) -> list[str]:
     """Return the actions that type a frequency."""
     twin = routes.twin
     if not entry.reading:

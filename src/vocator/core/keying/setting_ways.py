@@ -7,7 +7,7 @@ nothing is disturbed afterwards.
 from dataclasses import dataclass, field
 
 from vocator.core.keying.draft import Draft
-from vocator.core.keying.effort import TAP_S
+from vocator.core.keying.effort import HOLD_EXTRA_S, TAP_S
 from vocator.core.keying.order import CHAPTER_OF, CHAPTERS, tour, without_disturbed
 from vocator.core.keying.routes import Routes, key_for
 from vocator.core.keying.sheet import When
@@ -97,7 +97,33 @@ def _ways(draft: Draft, routes: Routes, needed: dict[int, int], todo: dict[int, 
             plan.panels.setdefault(panel[0], {})[setting] = value
         else:
             plan.opened[setting] = value
+    _open_a_lone_one_by_its_own_key(draft, routes, plan)
     return plan
+
+
+def _open_a_lone_one_by_its_own_key(draft: Draft, routes: Routes, plan: Plan) -> None:
+    """Take the only setting of a visit to a list by the key that opens it at once, where that is less effort."""
+    if len(plan.lists) != 1:
+        return
+    ((list_screen, chosen),) = plan.lists.items()
+    if len(chosen) != 1:
+        return
+    ((setting, value),) = chosen.items()
+    own = routes.presses(draft.twin.vfo, "open_value", draft.twin.settings[setting].name)
+    if own is None or setting in plan.behind:
+        return
+    opening = routes.go_to_list(draft.state, list_screen)
+    entry = next(i for i, e in enumerate(draft.twin.screens[list_screen].entries) if e.setting == setting)
+    move_s = routes.list_move_s(list_screen, routes.cursor_at(draft.state, list_screen), entry)
+    if sum(map(_press_s, own)) < sum(map(_press_s, opening)) + move_s + TAP_S:
+        del plan.lists[list_screen]
+        plan.opened[setting] = value
+
+
+def _press_s(action: str) -> float:
+    """Return the effort of a written tap or hold, in seconds."""
+    _, _, held = action.strip("[]").partition(" ")
+    return TAP_S if not held else HOLD_EXTRA_S + float(held.removesuffix("s"))
 
 
 def _quick_s(draft: Draft, setting: int, value: int, presses: tuple[str, ...]) -> float:

@@ -10,6 +10,10 @@ class Shell {
   reach = $state<Reach>('ok');
   queue = $state<Tick[]>(recall('queue', []));
   message = $state('');
+  /** Who the server takes this page for; over the network nobody until a sign-in or a link. */
+  who = $state<'lead' | 'volunteer' | 'nobody'>('lead');
+  fenced = $state(false);
+  passphraseSet = $state(false);
   station = $state<Station | null>(recall('station', null));
   theme = $state(document.documentElement.dataset.theme ?? 'day');
   shortcuts = $state(recall('shortcuts', true));
@@ -45,6 +49,18 @@ class Shell {
   setShortcuts(on: boolean): void {
     this.shortcuts = on;
     keep('shortcuts', on);
+  }
+
+  /** Ask who the server takes this page for; where it does not answer, as before. */
+  async askWho(): Promise<void> {
+    try {
+      const found = await get<{ who: string; fenced: boolean; passphrase_set: boolean }>('/session');
+      this.who = found.who as typeof this.who;
+      this.fenced = found.fenced;
+      this.passphraseSet = found.passphrase_set;
+    } catch (error) {
+      this.note(error);
+    }
   }
 
   async loadStation(): Promise<void> {
