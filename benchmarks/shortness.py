@@ -36,7 +36,7 @@ from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn
 from vocator.core.radio.perform import Tally, UntilFailed, perform
 from vocator.core.radio.profile import CHANNEL_PARTS, Amounts, Binding, Entry, Means, Screen
-from vocator.core.radio.start import required_values, start_state
+from vocator.core.radio.start import StartError, required_values, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Handler, Twin
 from vocator.core.radio.verbs import clicks_to
@@ -111,7 +111,8 @@ class Aim:
         value_screen = next((i for i, x in enumerate(twin.screens) if x.kind == "value"), 0)
         turned = any(h.name == "change" for h in twin.tables[value_screen].turns.values()) and twin.profile.panel.get("has_dial")
         hidden = {s.then for s in twin.settings} | {i for s in twin.settings for _, i in s.inner}
-        own = {b.arg.partition("=")[0] for x in twin.screens for b in x.bind if b.verb in ("step", "take_value", "open_value")}
+        own = {b.arg.partition("=")[0] for x in twin.screens for b in x.bind if b.verb in ("step", "take_value")}
+        opened = {b.arg for x in twin.screens for b in x.bind if b.verb in ("open_value", "open_inner")}
         live = any(x.live for x in twin.screens)
         for setting, value in self.wanted.items():
             x = twin.settings[setting]
@@ -130,13 +131,19 @@ class Aim:
                 least += away * x.domain.step_hz // WIDEST_STEP_HZ * CLICK_S
             if x.digits and not x.turned:
                 least += x.digits * DIGIT_S
-            found[setting] = (twin.place(there, setting), least, x.name not in own and setting not in hidden and not x.inner)
+            found[setting] = (
+                twin.place(there, setting),
+                least,
+                x.name not in own | opened and setting not in hidden and not x.inner,
+            )
         return found
 
     @cached_property
     def loose(self) -> frozenset[int]:
         """Return the settings that a frequency may set by the automatic shift."""
-        return frozenset(s for s in (self.twin.shift, *self.twin.offsets) if s is not None) if self.channel else frozenset()
+        if self.channel is None or self.twin.auto_shift is None:
+            return frozenset()
+        return frozenset(s for s in (self.twin.shift, *self.twin.offsets) if s is not None)
 
     @cached_property
     def into_list_s(self) -> float:
@@ -488,7 +495,7 @@ def whole(twin: Twin, rng: random.Random) -> tuple[Aim, float] | None:
             start = twin.put(start, twin.watch, twin.settings[twin.watch].domain.find_meaning("off") or 0)
         sheet = plan(twin, goal, start)
         wanted = required_values(twin, goal.channel)
-    except (Beyond, ValueError):
+    except (Beyond, StartError, ValueError):
         return None
     step = frequency_step(twin, goal.channel.rx_hz)
     optional = {twin.step: step} if twin.step is not None and step is not None and step >= 0 else {}

@@ -19,7 +19,7 @@ class NewSheet(Shape):
     row: str | None = Field(default=None, max_length=20)
     goal: Literal[
         "store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check", "rename", "change",
-        "auto-shift-on", "auto-shift-off", "assign", "squelch-open", "hear-myself",
+        "auto-shift-on", "auto-shift-off", "busy-lock-off", "assign", "squelch-open", "hear-myself",
     ] = "store"  # fmt: skip
     way: Literal["long", "short"] | None = None
 

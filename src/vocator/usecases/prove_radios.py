@@ -38,7 +38,7 @@ OTHER_KINDS = {
     "erase": "erase", "read back": "read-back", "reverse check": "reverse-check", "find a tone": "find-tone", "find a code": "find-code",
     "automatic shift on": "auto-shift-on", "automatic shift off": "auto-shift-off", "assign a free key": "assign", "squelch held open": "squelch-open",
     "hear while sending": "hear-myself",
-    "group": "group", "change the label": "rename", "change in place": "change",
+    "group": "group", "busy lock off": "busy-lock-off", "change the label": "rename", "change in place": "change",
 }  # fmt: skip
 """Kinds that are not told by the channel alone, with the goal's own word."""
 ALL_KINDS = (*KINDS, *OTHER_KINDS)

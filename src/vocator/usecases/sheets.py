@@ -24,7 +24,7 @@ from vocator.usecases.sheet_view import batch_view, sheet_view
 STORING = ("store", "group")
 OF_RADIO = {
     "auto-shift-on": "automatic shift on", "auto-shift-off": "automatic shift off", "assign": "assign a free key",
-    "squelch-open": "hold the squelch open", "hear-myself": "hear yourself while you send",
+    "busy-lock-off": "busy lock off", "squelch-open": "hold the squelch open", "hear-myself": "hear yourself while you send",
 }  # fmt: skip
 CHANGING = {"rename": "given another label", "change": "changed in place"}
 SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}

@@ -51,6 +51,7 @@ HAS: dict[str, set[str]] = {
     "group": {"ardvane-finch", "ardvane-osprey"},
     "reverse check": {"ardvane-finch", "ardvane-heron", "brisko-pico", "pelorn-wagon", "solvick-trio"},
     "squelch held open": {"ardvane-osprey", "oriel-lantern"},
+    "busy lock off": {"ardvane-finch", "brisko-pico", "brisko-slate"},
     "change in place": {"brisko-slate"},
     "change the label": {
         "ardvane-finch",

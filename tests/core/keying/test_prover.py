@@ -115,6 +115,7 @@ def test_a_search_kept_too_early_or_put_to_another_tone_is_refuted():
         ("ardvane-finch", "group", "until GROUP"),
         ("ardvane-finch", "reverse-check", "[FN] 6"),
         ("ardvane-finch", "auto-shift-off", "until OFF"),
+        ("brisko-slate", "busy-lock-off", "until Off"),
         ("ardvane-osprey", "squelch-open", "until OPEN"),
         ("ardvane-osprey", "squelch-open", "[LMB]"),
         ("oriel-lantern", "squelch-open", "until A"),

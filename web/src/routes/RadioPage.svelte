@@ -48,6 +48,7 @@
     ['assign', 'Assign a free key', 'the key then opens the tone at once; it pays after some channels, and "Many channels…" says after how many'],
     ['auto-shift-off', 'Automatic shift off', 'a sign set by hand then stays'],
     ['auto-shift-on', 'Automatic shift on', 'each frequency typed sets sign and offset'],
+    ['busy-lock-off', 'Busy lock off', 'else it refuses to send while anything is heard'],
     ['squelch-open', 'Hold one side open', 'for a satellite too weak to open the squelch; headphones down first'],
     ['hear-myself', 'Hear yourself while you send', 'one side goes on hearing while the other sends'],
   ] as const;

@@ -159,6 +159,13 @@
       <label class="check"><input type="checkbox" checked={shell.shortcuts} onchange={(e) => shell.setShortcuts(e.currentTarget.checked)} /> Single-key shortcuts</label>
     </section>
   </div>
+  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  <div class="end">
+    <button type="submit" class="act next">Save</button>
+    {#if saved}<span role="status">Saved.</span>{:else if changed}<span role="status" class="quiet">Not saved yet; kept on this device.</span>{/if}
+  </div>
+</form>
+<div class="page">
   <section class="all">
     <h2>All that is kept</h2>
     <p>Station, radios, slots, sheets, outings, logs, elements: one file, restored into an empty installation (./start --reset --empty) here or on another machine.</p>
@@ -169,13 +176,8 @@
       <span role="status">{restored}</span>
     </div>
   </section>
-  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
-  <div class="end">
-    <button type="submit" class="act next">Save</button>
-    {#if saved}<span role="status">Saved.</span>{:else if changed}<span role="status" class="quiet">Not saved yet; kept on this device.</span>{/if}
-  </div>
-</form>
-<div class="page"><SharePart /></div>
+  <SharePart />
+</div>
 </main>
 
 <style>
@@ -247,9 +249,6 @@
   }
   .gridrow label {
     margin: 0;
-  }
-  .all {
-    margin-top: 20px;
   }
   .themes {
     display: flex;

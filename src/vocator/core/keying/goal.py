@@ -17,7 +17,7 @@ class Goal:
     Of a slot that holds a channel, ``rename`` changes the label only, ``change`` what is stored beside the frequency.
 
     ``group`` stores the channel, puts it into a group of slots and keeps memory mode to it.
-    Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off``,
+    Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off``, ``busy-lock-off``,
     ``squelch-open`` (of the side ``row``), ``hear-myself`` (one side hears while the other sends), and ``assign``, whose ``key`` reads ``P3=CTCSS``.
 
     ``channel`` is what the slot shall hold, so that receive only stands as simplex with

@@ -122,6 +122,8 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
         left = twin.settings[twin.auto_shift].domain.meaning(twin.get(end, twin.auto_shift))
         if left != goal.kind.removeprefix("auto-shift-"):
             return f"the automatic shift is {left}"
+    if goal.kind == "busy-lock-off" and twin.busy is not None and twin.is_on(end, twin.busy):
+        return "the busy lock is left on"
     if goal.kind == "group":
         chosen = twin.profile.settings_for(Means.GROUP)[0]
         wanted_group = twin.settings[chosen].domain.find_text(goal.group) if goal.group else 1
@@ -159,7 +161,7 @@ def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
 def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     slot = twin.profile.slot_text(goal.slot)
     stored = end.slots[goal.slot]
-    if goal.kind in ("assign", "squelch-open", "hear-myself") or goal.kind.startswith("auto-shift-"):
+    if goal.kind in ("assign", "squelch-open", "hear-myself", "busy-lock-off") or goal.kind.startswith("auto-shift-"):
         if end.slots != start.slots:
             return "a slot was changed"
     elif goal.kind == "erase":

@@ -1,4 +1,4 @@
-"""Goals that concern the radio rather than a channel: the automatic shift on or off, a free key assigned."""
+"""Goals that concern the radio rather than a channel: the automatic shift, the busy lock, a free key assigned."""
 
 from dataclasses import replace
 
@@ -12,7 +12,7 @@ from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
 AUTO_SHIFT = {"auto-shift-on": "on", "auto-shift-off": "off"}
-RADIO_GOALS = (*AUTO_SHIFT, "assign", "squelch-open", "hear-myself")
+RADIO_GOALS = (*AUTO_SHIFT, "busy-lock-off", "assign", "squelch-open", "hear-myself")
 WORTH_ASSIGNING = (Means.TONE, Means.SEND_TONE, Means.SHIFT)
 """What owners who program a whole area put on free keys."""
 
@@ -26,6 +26,11 @@ def plan_radio_goal(twin: Twin, goal: Goal) -> Sheet:
         why = "a sign set by hand then stays" if AUTO_SHIFT[goal.kind] == "off" else "each frequency typed sets sign and offset"
         set_all(draft, routes, {setting: value}, {setting: f"{why}; it holds for the whole radio"}, "Set")
         changes: tuple[str, ...] = (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(value)}",)
+    elif goal.kind == "busy-lock-off":
+        setting, value = busy_lock(twin)
+        ready(draft, routes, goal)
+        set_all(draft, routes, {setting: value}, {setting: "else it refuses to send while anything is heard"}, "Set")
+        changes = (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(value)}",)
     elif goal.kind == "squelch-open":
         squelch_of(twin)
         held = replace(goal, row=goal.row or twin.profile.units[-1])
@@ -55,6 +60,14 @@ def auto_shift(twin: Twin, meaning: str) -> tuple[int, int]:
     if value is None:
         raise Beyond("automatic shift", f"it cannot be switched {meaning} on this radio", "Set the shift after the frequency.")
     return twin.auto_shift, value
+
+
+def busy_lock(twin: Twin) -> tuple[int, int]:
+    """Return the setting of the busy lock and its value for off; raises Beyond."""
+    value = twin.settings[twin.busy].domain.find_meaning("off") if twin.busy is not None else None
+    if twin.busy is None or value is None:
+        raise Beyond("busy lock", "this radio has none", "It sends whether the channel is busy or not: listen first.")
+    return twin.busy, value
 
 
 def squelch_of(twin: Twin) -> int:

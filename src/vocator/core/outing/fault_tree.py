@@ -2,7 +2,8 @@
 
 Each branch says what to look at, what it looks like when that is the fault, and what mends it: the
 channel stored anew (a proven sheet), another proven sheet, or something to do.  It decides nothing
-by itself: the operator looks and answers.
+by itself: the operator looks and answers.  What is seen without sending comes before what is not, so that one
+look is not mistaken for another: a row or a reverse left on shows another frequency while sending, too.
 """
 
 from collections.abc import Callable
@@ -96,8 +97,9 @@ def _sign(c: Case) -> Branch | None:
     if not c.repeater:
         return None
     assert c.channel.tx_hz is not None
-    text = f"Press PTT for a moment, antenna on: does the display show {megahertz(c.channel.tx_hz)}?"
-    return Branch(Fault.SIGN, 70, text, "another frequency shows while sending", ANEW, "store")
+    text = f"Press PTT for a moment, antenna on: which frequency shows? It should be {megahertz(c.channel.tx_hz)}"
+    unlike = f", and not {megahertz(c.channel.rx_hz)} either" if _saves_twice(c.twin) else ""
+    return Branch(Fault.SIGN, 70, text, f"another frequency shows while sending{unlike}: sign or offset", ANEW, "store")
 
 
 def _tone(c: Case) -> Branch | None:
@@ -154,16 +156,21 @@ def _reverse(c: Case) -> Branch | None:
         return None
     text = f"Does {megahertz(c.channel.rx_hz)} stand on the display, with no sign of reverse?"
     return Branch(
-        Fault.REVERSE, 45, text, "reverse is on: receive and send are swapped", "Switch it off with the sheet.", "store"
+        Fault.REVERSE, 72, text, "reverse is on: receive and send are swapped", "Switch it off with the sheet.", "store"
     )
 
 
 def _busy(c: Case) -> Branch | None:
     if c.twin.busy is None:
         return None
-    text = "Press PTT while the channel is busy: does the radio refuse with a beep?"
+    text = "Press PTT while the channel is busy: does the radio refuse with a beep, and send once it is quiet?"
     return Branch(
-        Fault.BUSY, 25, text, "it refuses: its busy lock is on", "Switch the busy lock off in the list, or wait for quiet."
+        Fault.BUSY,
+        25,
+        text,
+        "it refuses: its busy lock is on",
+        "Switch it off with the sheet, or wait for quiet.",
+        "busy-lock-off",
     )
 
 
@@ -173,7 +180,7 @@ def _unit(c: Case) -> Branch | None:
     word = c.twin.profile.unit_word
     return Branch(
         Fault.UNIT,
-        50,
+        74,
         f"Is the {word} with slot {c.slot_text} the one that sends?",
         f"another {word} is the main one",
         f"Go to the slot on the {word} you mean.",
@@ -182,12 +189,9 @@ def _unit(c: Case) -> Branch | None:
 
 
 def _twice(c: Case) -> Branch | None:
-    if not c.repeater or (
-        not any(b.verb == "write_split" for s in c.twin.screens for b in s.bind)
-        and not any(s.second_save for s in c.twin.screens)
-    ):
+    if not c.repeater or not _saves_twice(c.twin):
         return None
-    text = f"Press PTT for a moment: does the display change to another frequency than {megahertz(c.channel.rx_hz)}?"
+    text = f"Press PTT for a moment: does the display change from {megahertz(c.channel.rx_hz)} to another frequency?"
     return Branch(
         Fault.TWICE, 40, text, "it stays: the slot was saved twice, and the second save took its send frequency", ANEW, "store"
     )
@@ -226,6 +230,11 @@ def _off(c: Case) -> Branch:
         "nobody: it is off, or timed out",
         "Wait three minutes for its timer; else use the fail-over.",
     )
+
+
+def _saves_twice(twin: Twin) -> bool:
+    """Whether a second save changes a slot's send frequency only."""
+    return _binds(twin, "write_split") or any(s.second_save for s in twin.screens)
 
 
 def _binds(twin: Twin, verb: str) -> bool:

@@ -33,8 +33,8 @@
   async function mend(): Promise<void> {
     busy = true;
     try {
-      const goal = branch!.mend as 'store' | 'read-back';
-      const made = await post<Sheet>('/sheets', { radio_id: radio, slot, goal, ...(goal === 'store' ? { line: tree!.line, label: tree!.label } : {}) });
+      const goal = branch!.mend as 'store' | 'read-back' | 'busy-lock-off';
+      const made = await post<Sheet>('/sheets', { radio_id: radio, slot: goal === 'busy-lock-off' ? '' : slot, goal, ...(goal === 'store' ? { line: tree!.line, label: tree!.label } : {}) });
       keep(`sheet.${made.id}`, made);
       location.assign(`/sheet/${made.id}`);
     } catch (error) {
@@ -53,7 +53,7 @@
     {#if found}
       <p><b>So it is: {branch.wrong}.</b> {branch.do}</p>
       <div class="acts">
-        {#if branch.mend}<button type="button" class="act next" disabled={busy} onclick={mend}>{branch.mend === 'store' ? 'Write the keys that mend it' : 'Write the keys that go there'}</button>{/if}
+        {#if branch.mend}<button type="button" class="act next" disabled={busy} onclick={mend}>{branch.mend === 'read-back' ? 'Write the keys that go there' : 'Write the keys that mend it'}</button>{/if}
         <button type="button" class="act" onclick={() => (open = false)}>{branch.mend ? 'Later' : 'Done, try again'}</button>
       </div>
     {:else}

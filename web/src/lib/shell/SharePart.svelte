@@ -22,7 +22,6 @@
 
   async function keepIt(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    event.stopPropagation();
     try {
       await put('/passphrase', { passphrase });
       said = 'Kept. Whoever was signed in must sign in again.';
@@ -38,6 +37,7 @@
 </script>
 
 <section>
+  <div>
   <h2>Phones in the same network</h2>
   {#if sharing?.url}
     <p class="address"><b>{sharing.url}</b></p>
@@ -51,7 +51,8 @@
   {:else}
     <p>Only this machine reaches Vocator now. Stop it and start it with <code>./start --share</code>: phones in the same network can then open volunteers' links, over TLS.</p>
   {/if}
-  <form onsubmit={keepIt} oninput={(event) => event.stopPropagation()}>
+  </div>
+  <form onsubmit={keepIt}>
     <label for="leadpass">Passphrase for the lead's pages over the network {sharing?.passphrase_set ? '(one is set)' : '(none is set: they are shut)'}</label>
     <Input id="leadpass" class="field" type="password" autocomplete="new-password" bind:value={passphrase} placeholder="at least 12 characters" />
     {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
@@ -61,6 +62,19 @@
 </section>
 
 <style>
+  section {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+    gap: 8px 40px;
+    margin-top: 24px;
+    padding-top: 10px;
+    border-top: 3px solid var(--ink);
+  }
+  ol {
+    margin: 0;
+    padding-left: 1.4em;
+    list-style: decimal;
+  }
   h2 {
     font-size: 20px;
     margin: 0 0 8px;
@@ -79,7 +93,7 @@
   form {
     display: grid;
     gap: 8px;
+    align-content: start;
     max-width: 460px;
-    margin-top: 12px;
   }
 </style>

@@ -27,6 +27,7 @@
 </script>
 
 <main>
+  <p class="mark">Vocator</p>
   {#if own}
     <a class="go" href={own}><b>To your sheets</b><span>by the link that was opened here last</span></a>
   {/if}
@@ -49,6 +50,13 @@
     max-width: 520px;
     margin: 0 auto;
     padding: 24px 20px;
+  }
+  .mark {
+    margin: -24px -20px 24px;
+    padding: 14px 20px;
+    border-bottom: 3px solid var(--ink);
+    font-weight: 700;
+    font-size: 20px;
   }
   h1 {
     margin: 0 0 8px;
