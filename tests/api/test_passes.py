@@ -249,6 +249,41 @@ def test_a_stamp_becomes_a_contact_and_leaves_as_adif_and_csv(demo):
     assert demo.delete(f"/api/contacts/{stamp['id']}").status_code == 204
 
 
+def test_the_logs_are_narrowed_down_and_leave_as_what_was_looked_for(demo):
+    given = [
+        contact(id="stamp-0001", call_sign="QZ7LOM", note="+1 for the relay"),
+        contact(id="stamp-0002", call_sign="QZ2RIV", satellite="", tx_hz=146_550_000, rx_hz=146_550_000, note="-3.5"),
+        contact(id="stamp-0003", call_sign="QZ4TAM", at_utc="2026-01-02T23:59:59Z"),
+    ]
+    demo.post("/api/contacts", json={"contacts": given})
+
+    def calls(**query):
+        return {c["call_sign"] for c in demo.get("/api/contacts", params=query).json()}
+
+    assert calls() == {"QZ7LOM", "QZ2RIV", "QZ4TAM"}
+    assert calls(find="relay LOM") == {"QZ7LOM"} and calls(band="2m") == {"QZ2RIV"}
+    assert calls(satellite=given[0]["satellite"]) == {"QZ7LOM", "QZ4TAM"}
+    assert calls(first_day="2026-01-02", last_day="2026-01-02") == {"QZ4TAM"} and calls(last_day="2026-01-01") == set()
+    assert demo.get("/api/contacts", params={"first_day": "yesterday"}).status_code == 422
+    assert demo.get("/api/contacts.adi", params={"find": "TAM"}).text.count("<EOR>") == 1
+    rows = demo.get("/api/contacts.csv").text
+    assert "'+1 for the relay" in rows and ",-3.5\n" in rows, "a number is no formula"
+
+    radio = radio_of(demo, "ardvane-osprey")
+    sheet = demo.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "hear-myself"}).json()
+    ticks = [
+        {"id": f"narrow-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-01-02T10:00:00Z"}
+        for n in range(len(sheet["content"]["steps"]))
+    ]
+    demo.post("/api/sheets/ticks", json={"ticks": ticks})
+    assert [
+        e["text"]
+        for e in demo.get("/api/log", params={"radio": radio["name"], "first_day": "2026-01-02", "last_day": "2026-01-02"}).json()
+    ] == ["set: hear yourself while you send"]
+    assert demo.get("/api/log", params={"radio": "nobody's"}).json() == []
+    assert demo.get("/api/log.csv", params={"find": "hear yourself"}).text.count("\n") == 2
+
+
 def test_a_grid_places_the_station_and_a_bad_mask_is_refused(client):
     assert client.get("/api/grid/GN19").json()["longitude_deg"] == -57
     assert client.get("/api/grid/Z1").status_code == 422

@@ -6,6 +6,8 @@ import httpx
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
+from conftest import empty
+
 pytestmark = pytest.mark.browser
 
 
@@ -93,3 +95,103 @@ def test_channels_are_looked_at_before_they_are_taken_from_a_file_and_from_the_l
         page.locator("section", has=page.get_by_role("heading", name=re.compile("Repeaters near"))).get_by_role("status")
     ).to_contain_text("cannot be reached")
     expect(page.get_by_text("Nothing is kept yet")).to_be_visible()
+
+
+def carry_out(page: Page) -> None:
+    for _ in range(60):
+        if page.locator("h2.done").count():
+            return
+        page.get_by_role("button", name="Opened", exact=True).or_(page.locator(".donekey")).first.click()
+
+
+def test_a_fault_on_the_simulated_band_is_led_to_by_the_tree_and_mended(page: Page, demo: str):
+    """The slot is known to hold RIDGE; the radio sends no tone: heard of on the band, found by the tree, mended, answered."""
+    made = httpx.post(demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5"}, timeout=60).json()
+    ticks = [
+        {"id": f"done-{n:04}", "sheet_id": made["id"], "step": n, "at": "2026-11-25T10:00:00Z"}
+        for n in range(len(made["content"]["steps"]))
+    ]
+    httpx.post(demo + "/api/sheets/ticks", json={"ticks": ticks}).raise_for_status()
+    page.goto(demo + "/twin")
+    page.get_by_label("Radio").select_option(label="Ardvane Finch")
+    page.get_by_role("button", name="stands").click()
+    page.get_by_role("button", name="Simulated band").click()
+    for key in "147330":
+        page.get_by_role("button", name=key, exact=True).click()
+    page.get_by_role("button", name="PTT", exact=True).click()
+    expect(page.locator(".band")).to_contain_text("RIDGE wants a tone")
+
+    page.goto(demo + "/radios/1?slot=7")
+    page.get_by_role("button", name="Nothing heard?").click()
+    dialog = page.get_by_role("dialog")
+    for _ in range(12):
+        if "does the display say that a tone" in dialog.locator(".look").inner_text():
+            break
+        dialog.get_by_role("button", name="All is well there").click()
+    dialog.get_by_role("button", name="No: no sign of a tone").click()
+    dialog.get_by_role("button", name="Write the keys that mend it").click()
+    expect(page.locator("h1")).to_contain_text("007")
+    for _ in range(60):
+        if page.get_by_text(re.compile("^Try ·")).count():
+            break
+        page.locator(".donekey").click()
+    page.get_by_role("button", name="Simulated band").click()
+    page.get_by_label("Twin", exact=True).get_by_role("button", name="PTT", exact=True).click()
+    expect(page.locator(".band")).to_contain_text("RIDGE opened")
+
+
+def test_everything_is_exported_and_restored_into_an_empty_installation(page: Page, demo: str, engine, tmp_path):
+    outing = httpx.get(demo + "/api/outings").json()[0]["id"]
+    sheet = httpx.post(f"{demo}/api/outings/{outing}/people/hay/sheet", timeout=60).json()["id"]
+    page.goto(demo + "/station")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Export the archive").click()
+    kept = tmp_path / "vocator.zip"
+    download.value.save_as(kept)
+    page.get_by_label("Archive", exact=True).set_input_files(kept)
+    expect(page.get_by_role("alert")).to_contain_text("a store that holds something")
+    empty(engine)
+    page.goto(demo + "/radios")
+    expect(page.get_by_text("Finch of QZ7ABE")).to_have_count(0)
+    page.goto(demo + "/station")
+    page.get_by_label("Archive", exact=True).set_input_files(kept)
+    expect(page.get_by_text(re.compile(r"\d+ rows restored"))).to_be_visible()
+    expect(page.get_by_label("Call sign")).to_have_value("QZ7ABE")
+    page.goto(demo + "/outing")
+    expect(page.get_by_role("heading", name="Kestrel Sound Traverse")).to_be_visible()
+    page.goto(demo + f"/sheet/{sheet}")
+    page.locator(".donekey").click()
+    expect(page.get_by_text(re.compile("· 2 of"))).to_be_visible()
+
+
+def test_a_simplex_channel_of_the_region_is_taken_and_a_version_of_a_radio_chosen(page: Page, demo: str):
+    page.goto(demo + "/outing")
+    page.get_by_role("button", name="Add a channel").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label(re.compile("simplex channels")).select_option(label="146.445 2 m")
+    expect(dialog.get_by_label("Listing line")).to_have_value("146.445 simplex")
+    dialog.get_by_role("button", name="Save").click()
+    expect(page.get_by_role("button", name="SIMPLEX 146.445")).to_be_visible()
+    page.get_by_role("button", name="Green Two").click()
+    dialog.get_by_label("Version").select_option("2")
+    dialog.get_by_role("button", name="Save").click()
+    expect(dialog).to_be_hidden()
+    people = httpx.get(demo + "/api/outings/" + str(httpx.get(demo + "/api/outings").json()[0]["id"])).json()["outing"]["people"]
+    assert next(p for p in people if p["id"] == "nan")["firmware"] == "2"
+
+
+def test_the_log_is_narrowed_down(page: Page, demo: str):
+    for call, note in (("QZ7LOM", "relay"), ("QZ2RIV", "")):
+        one = {"id": f"log-{call}", "at_utc": "2026-11-25T12:00:00Z", "call_sign": call, "note": note, "tx_hz": 146_550_000}
+        httpx.post(demo + "/api/contacts", json={"contacts": [one]}).raise_for_status()
+    page.goto(demo + "/log")
+    rows = page.locator("section").first.locator("tbody tr")
+    expect(rows).to_have_count(2)
+    page.get_by_label("Find in both logs").fill("relay")
+    expect(rows).to_have_count(1)
+    expect(page.get_by_role("link", name="ADIF of these")).to_have_attribute("href", re.compile("find=relay"))
+    page.get_by_role("button", name="Narrow down").click()
+    page.get_by_label("from, UTC").fill("2026-11-26")
+    expect(page.get_by_text("None like that.").first).to_be_visible()
+    page.get_by_role("button", name="Show all").click()
+    expect(rows).to_have_count(2)

@@ -1,23 +1,43 @@
 """The contact log."""
 
 from dataclasses import asdict
+from datetime import date
+from typing import Annotated
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Depends, Query, Response
 
 from vocator.api.pass_schemas import ContactShape, ContactsIn, ImportedShape, RefusedRecord
 from vocator.api.passes import Body
 from vocator.api.sheet_schemas import Kept
 from vocator.api.store import Store
 from vocator.core.keeping.contacts import Contact
+from vocator.core.keeping.log_filter import LogFilter
 from vocator.usecases.contacts import adif_of, contacts_view, csv_of, import_adif, keep_contacts, remove_contact
 
+Text = Annotated[str, Query(max_length=60)]
+
+
+def log_filter(
+    find: Text = "",
+    satellite: Text = "",
+    band: Text = "",
+    radio: Text = "",
+    outcome: Text = "",
+    first_day: date | None = None,
+    last_day: date | None = None,
+) -> LogFilter:
+    """Read what is looked for in a log."""
+    return LogFilter(find, satellite, band, radio, outcome, first_day, last_day)
+
+
+Wanted = Annotated[LogFilter, Depends(log_filter)]
 router = APIRouter(prefix="/api/contacts", tags=["contacts"])
 
 
 @router.get("")
-def contacts(store: Store) -> list[ContactShape]:
+def contacts(store: Store, wanted: Wanted) -> list[ContactShape]:
     """Return the log, the latest first."""
-    return [ContactShape.model_validate(c) for c in contacts_view(store)]
+    return [ContactShape.model_validate(c) for c in contacts_view(store, wanted)]
 
 
 @router.post("")
@@ -27,17 +47,19 @@ def keep(given: ContactsIn, store: Store) -> Kept:
 
 
 @router.get(".adi")
-def adif(store: Store) -> Response:
+def adif(store: Store, wanted: Wanted) -> Response:
     """Return the log as ADIF."""
     return Response(
-        adif_of(store), media_type="text/plain", headers={"Content-Disposition": 'attachment; filename="contacts.adi"'}
+        adif_of(store, wanted), media_type="text/plain", headers={"Content-Disposition": 'attachment; filename="contacts.adi"'}
     )
 
 
 @router.get(".csv")
-def as_csv(store: Store) -> Response:
+def as_csv(store: Store, wanted: Wanted) -> Response:
     """Return the log as CSV."""
-    return Response(csv_of(store), media_type="text/csv", headers={"Content-Disposition": 'attachment; filename="contacts.csv"'})
+    return Response(
+        csv_of(store, wanted), media_type="text/csv", headers={"Content-Disposition": 'attachment; filename="contacts.csv"'}
+    )
 
 
 @router.post("/import")

@@ -193,7 +193,7 @@ class BranchShape(Shape):
     look: str
     wrong: str
     do: str
-    mend: Literal["", "store", "read-back"]
+    mend: Literal["", "store", "read-back", "busy-lock-off"]
 
 
 class FaultTree(Shape):

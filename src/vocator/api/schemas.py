@@ -98,6 +98,14 @@ class RestoredShape(Shape):
     rows: int
 
 
+class SimplexShape(Shape):
+    """A simplex channel that a region uses."""
+
+    hz: int
+    band: str
+    calling: bool
+
+
 class RegionShape(Shape):
     """A region pack in short."""
 
@@ -105,6 +113,7 @@ class RegionShape(Shape):
     name: str
     note: str
     bands: list[str]
+    simplex: list[SimplexShape]
 
 
 class DisplayShape(Shape):

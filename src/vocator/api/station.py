@@ -1,18 +1,22 @@
 """Station, region packs, the work log, and whether all is well."""
 
 from dataclasses import asdict
+from typing import Annotated
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 from sqlalchemy import text
 
+from vocator.api.contacts import Wanted
 from vocator.api.passes import Body
-from vocator.api.schemas import Health, LogShape, RegionShape, RestoredShape, StationShape
+from vocator.api.schemas import Health, LogShape, RegionShape, RestoredShape, SimplexShape, StationShape
 from vocator.api.store import Store
+from vocator.core.channel.band_plan import BandPlan
 from vocator.core.keeping.records import Station
 from vocator.core.orbit.horizon_mask import mask_of
 from vocator.files.region_yaml import load_region, region_names
-from vocator.storage.repositories import LogRepository, StationRepository
+from vocator.storage.repositories import StationRepository
 from vocator.usecases.archive import restore, write_archive
+from vocator.usecases.contacts import work_csv_of, work_log
 
 router = APIRouter(prefix="/api", tags=["station"])
 
@@ -50,16 +54,27 @@ def save_station(given: StationShape, store: Store) -> StationShape:
 def regions() -> list[RegionShape]:
     """Return the region packs that ship."""
     packs = [(name, load_region(name)) for name in region_names()]
-    return [RegionShape(id=name, name=p.name, note=p.note, bands=[b.name for b in p.bands]) for name, p in packs]
+    return [
+        RegionShape(id=name, name=p.name, note=p.note, bands=[b.name for b in p.bands], simplex=_simplex(p)) for name, p in packs
+    ]
+
+
+def _simplex(plan: BandPlan) -> list[SimplexShape]:
+    named = [(hz, plan.band(hz)) for hz in plan.simplex_channels()]
+    return [SimplexShape(hz=hz, band=band.name, calling=hz in plan.calling_hz) for hz, band in named if band]
 
 
 @router.get("/log")
-def work_log(store: Store, count: int = 50) -> list[LogShape]:
+def log(store: Store, wanted: Wanted, count: Annotated[int, Query(ge=1, le=500)] = 50) -> list[LogShape]:
     """Return the latest lines of the work log."""
-    return [
-        LogShape.model_validate({k: v for k, v in asdict(e).items() if k != "extra"})
-        for e in LogRepository(store).latest(min(max(count, 1), 500))
-    ]
+    return [LogShape.model_validate({k: v for k, v in asdict(e).items() if k != "extra"}) for e in work_log(store, wanted, count)]
+
+
+@router.get("/log.csv")
+def log_csv(store: Store, wanted: Wanted) -> Response:
+    """Return the work log as CSV."""
+    head = {"Content-Disposition": 'attachment; filename="work.csv"'}
+    return Response(work_csv_of(store, wanted), media_type="text/csv", headers=head)
 
 
 @router.get("/archive.zip")

@@ -12,6 +12,7 @@ from typing import Any
 
 from vocator.core.outing.outing import Outing, Role
 from vocator.files.channels_csv import UNITS
+from vocator.files.csv_cells import write_rows
 
 COLUMNS = (
     "id",
@@ -45,19 +46,11 @@ class CsvChannel:
 
 def write_outing_csv(outing: Outing) -> str:
     """Write the channels; a cell that a spreadsheet would take for a formula gets an apostrophe before it."""
-    out = io.StringIO()
-    out.write(f"# {re.sub('[^ -~]', ' ', outing.name)}: channels\n")
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(HEAD)
+    rows = []
     for c in outing.channels:
         place = (repr(c.at.latitude_deg), repr(c.at.longitude_deg), f"{c.at.height_m:g}") if c.at else ("", "", "")
-        row = (c.id, c.name, c.line, str(c.role), *place, "yes" if c.off_air else "", c.note)
-        writer.writerow([_safe(cell) for cell in row])
-    return out.getvalue()
-
-
-def _safe(cell: str) -> str:
-    return f"'{cell}" if (cell and cell[0] in "=+@\t\r") or (cell[:1] == "-" and not re.fullmatch(r"-[\d.]+", cell)) else cell
+        rows.append((c.id, c.name, c.line, c.role, *place, "yes" if c.off_air else "", c.note))
+    return f"# {re.sub('[^ -~]', ' ', outing.name)}: channels\n{write_rows(HEAD, rows)}"
 
 
 def read_outing_csv(raw: bytes) -> tuple[list[CsvChannel], list[str]]:

@@ -20,6 +20,7 @@ class _Strict(BaseModel):
 class _Range(_Strict):
     range_hz: list[int]
     why: str = ""
+    raster_hz: int = 0
 
 
 class _Band(_Strict):
@@ -49,7 +50,7 @@ class _Region(_Strict):
 
 
 def _spans(ranges: list[_Range]) -> tuple[Span, ...]:
-    return tuple(Span(r.range_hz[0], r.range_hz[1], r.why) for r in ranges)
+    return tuple(Span(r.range_hz[0], r.range_hz[1], r.why, r.raster_hz) for r in ranges)
 
 
 def _segment(given: _Repeaters) -> RepeaterSegment:

@@ -1,7 +1,5 @@
 """The contact log: keep, find duplicates, ADIF and CSV."""
 
-import csv
-import io
 from dataclasses import asdict, dataclass, replace
 from datetime import UTC
 from typing import Any
@@ -9,11 +7,16 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from vocator.core.keeping.contacts import Contact, band_of, is_duplicate, satellite_mode
+from vocator.core.keeping.log_filter import LogFilter
+from vocator.core.keeping.records import LogEntry
 from vocator.core.orbit.grid import locator, place_of, way
 from vocator.core.refusal import Refusal
 from vocator.files.adif import read_adif, write_adif
+from vocator.files.csv_cells import write_rows
 from vocator.storage.orbit_repositories import ContactRepository
-from vocator.storage.repositories import StationRepository
+from vocator.storage.repositories import LogRepository, StationRepository
+
+MOST_LINES = 20_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,11 +52,13 @@ def keep_contacts(session: Session, given: list[Contact]) -> list[str]:
     return [c.id for c in given]
 
 
-def contacts_view(session: Session) -> list[dict[str, Any]]:
+def contacts_view(session: Session, wanted: LogFilter = LogFilter()) -> list[dict[str, Any]]:
     """Return the log, the latest first, with distance, bearing and duplicates."""
     everything = ContactRepository(session).all()
     seen = []
     for n, one in enumerate(everything):
+        if not wanted.takes_contact(one):
+            continue
         earlier = next((o for o in everything[n + 1 :] if is_duplicate(one, o)), None)
         there = _way(one)
         seen.append(
@@ -73,53 +78,42 @@ def _way(one: Contact) -> Any:
         return None
 
 
-def adif_of(session: Session) -> str:
+def _earliest_first(session: Session, wanted: LogFilter) -> list[Contact]:
+    return [c for c in reversed(ContactRepository(session).all()) if wanted.takes_contact(c)]
+
+
+def adif_of(session: Session, wanted: LogFilter = LogFilter()) -> str:
     """Return the finished contacts as ADIF, the earliest first; a stamp without a call sign is left out."""
-    return write_adif([c for c in reversed(ContactRepository(session).all()) if c.call_sign])
+    return write_adif([c for c in _earliest_first(session, wanted) if c.call_sign])
 
 
-def csv_of(session: Session) -> str:
-    """Return the contacts as CSV with units in the header."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(
-        [
-            "time (UTC)",
-            "call sign",
-            "grid",
-            "satellite",
-            "mode",
-            "send (MHz)",
-            "receive (MHz)",
-            "sent",
-            "received",
-            "my call",
-            "my grid",
-            "note",
-        ]
-    )
-    for c in reversed(ContactRepository(session).all()):
+CONTACT_HEAD = (
+    "time (UTC)", "call sign", "grid", "satellite", "mode", "send (MHz)", "receive (MHz)", "sent", "received", "my call", "my grid", "note",
+)  # fmt: skip
+
+
+def csv_of(session: Session, wanted: LogFilter = LogFilter()) -> str:
+    """Return the contacts as CSV with units in the header, the earliest first."""
+    rows = []
+    for c in _earliest_first(session, wanted):
         mhz = [f"{hz / 1e6:.6f}".rstrip("0").rstrip(".") if hz else "" for hz in (c.tx_hz, c.rx_hz)]
-        row = [
-            f"{c.at_utc.astimezone(UTC):%Y-%m-%dT%H:%M:%SZ}",
-            c.call_sign,
-            c.grid,
-            c.satellite,
-            c.mode,
-            *mhz,
-            c.report_sent,
-            c.report_received,
-            c.my_call,
-            c.my_grid,
-            c.note,
-        ]
-        writer.writerow([harmless(str(cell)) for cell in row])
-    return out.getvalue()
+        at = f"{c.at_utc.astimezone(UTC):%Y-%m-%dT%H:%M:%SZ}"
+        rows.append(
+            (at, c.call_sign, c.grid, c.satellite, c.mode, *mhz, c.report_sent, c.report_received, c.my_call, c.my_grid, c.note)
+        )
+    return write_rows(CONTACT_HEAD, rows)
 
 
-def harmless(cell: str) -> str:
-    """Return a cell that no spreadsheet takes for a formula."""
-    return f"'{cell}" if cell[:1] in "=+-@\t\r" and cell else cell
+def work_log(session: Session, wanted: LogFilter, count: int) -> list[LogEntry]:
+    """Return the latest lines of the work log among what is looked for, the latest first."""
+    return [e for e in LogRepository(session).latest(MOST_LINES) if wanted.takes_work(e)][:count]
+
+
+def work_csv_of(session: Session, wanted: LogFilter) -> str:
+    """Return the work log as CSV, the earliest line first."""
+    lines = reversed(work_log(session, wanted, MOST_LINES))
+    rows = ((f"{e.at.astimezone(UTC):%Y-%m-%dT%H:%M:%SZ}", e.radio, e.slot, e.text, e.proof, e.outcome) for e in lines)
+    return write_rows(("time (UTC)", "radio", "slot", "what", "proof", "outcome"), rows)
 
 
 def import_adif(session: Session, raw: bytes) -> ImportedContacts:

@@ -11,7 +11,11 @@
   let loaded = $state(false);
   let trouble = $state('');
   let told = $state('');
-  let filter = $state('');
+  let wanted = $state({ find: '', first_day: '', last_day: '', satellite: '', band: '', radio: '', outcome: '' });
+  let more = $state(false);
+  let names = $state.raw({ satellites: [] as string[], bands: [] as string[], radios: [] as string[], outcomes: [] as string[] });
+  let query = $derived(new URLSearchParams(Object.entries(wanted).filter(([, value]) => value)).toString());
+  let asked = 0;
   let file: HTMLInputElement | undefined = $state();
   const fresh = (): ContactIn => ({ id: crypto.randomUUID(), at_utc: new Date().toISOString(), call_sign: '', grid: '', satellite: '', mode: 'FM', tx_hz: null, rx_hz: null, report_sent: '', report_received: '', note: '' });
   let draft = $state(fresh());
@@ -21,7 +25,14 @@
   async function load(): Promise<void> {
     try {
       await contacts.send();
-      [list, work] = await Promise.all([get<Contact[]>('/contacts'), get<LogLine[]>('/log?count=200')]);
+      const mine = ++asked;
+      const [found, done] = await Promise.all([get<Contact[]>(`/contacts?${query}`), get<LogLine[]>(`/log?count=200&${query}`)]);
+      if (mine !== asked) return; // a later look is on its way
+      [list, work] = [found, done];
+      if (!query) {
+        const some = (all: (string | null)[]) => [...new Set(all.filter((x): x is string => !!x))].sort();
+        names = { satellites: some(list.map((c) => c.satellite)), bands: some(list.map((c) => c.band)), radios: some(work.map((w) => w.radio)), outcomes: some(work.map((w) => w.outcome)) };
+      }
       loaded = true;
       trouble = '';
       shell.reach = 'ok';
@@ -31,9 +42,11 @@
   }
 
   let waiting = $derived(contacts.queue.filter((q) => !list.some((c) => c.id === q.id)));
-  const has = (...texts: string[]): boolean => !filter.trim() || texts.join(' ').toLowerCase().includes(filter.trim().toLowerCase());
-  let shown = $derived(list.filter((c) => has(c.call_sign, c.grid, c.satellite, c.note, c.band)));
-  let done = $derived(work.filter((w) => has(w.radio, w.slot, w.text)));
+  $effect(() => {
+    if (!loaded || query === null) return;
+    const timer = window.setTimeout(() => void load(), 250);
+    return () => window.clearTimeout(timer);
+  });
 
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
@@ -80,15 +93,27 @@
 <main class="page">
   <header>
     <h1>Log</h1>
-    <input class="field find" type="search" placeholder="Find a call, grid, radio" aria-label="Find in both logs" bind:value={filter} />
+    <input class="field find" type="search" placeholder="Find a call, grid, radio" aria-label="Find in both logs" maxlength="60" bind:value={wanted.find} />
+    <button type="button" class="act" aria-expanded={more} onclick={() => (more = !more)}>Narrow down</button>
     <button type="button" class="act" onclick={() => clock.toggle()}>{clock.utc ? 'UTC' : `Local, ${clock.name}`}</button>
   </header>
+  {#if more}
+    <div class="narrow">
+      <label>from, UTC<input class="field" type="date" bind:value={wanted.first_day} /></label>
+      <label>to<input class="field" type="date" bind:value={wanted.last_day} /></label>
+      <label>Satellite<select class="field" bind:value={wanted.satellite}><option value="">any</option>{#each names.satellites as s (s)}<option>{s}</option>{/each}</select></label>
+      <label>Band<select class="field" bind:value={wanted.band}><option value="">any</option>{#each names.bands as b (b)}<option>{b}</option>{/each}</select></label>
+      <label>Radio<select class="field" bind:value={wanted.radio}><option value="">any</option>{#each names.radios as r (r)}<option>{r}</option>{/each}</select></label>
+      <label>Outcome<select class="field" bind:value={wanted.outcome}><option value="">any</option>{#each names.outcomes as o (o)}<option value={o}>{o.replace('_', ' ')}</option>{/each}</select></label>
+      <button type="button" class="act" disabled={!query} onclick={() => (wanted = { find: '', first_day: '', last_day: '', satellite: '', band: '', radio: '', outcome: '' })}>Show all</button>
+    </div>
+  {/if}
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   {#if told}<p role="status">{told}</p>{/if}
 
   <section>
     <div class="head"><h2>Contacts</h2>
-      <a class="act" href="/api/contacts.adi" download>ADIF</a><a class="act" href="/api/contacts.csv" download>CSV</a>
+      <a class="act" href="/api/contacts.adi?{query}" download>ADIF{query ? ' of these' : ''}</a><a class="act" href="/api/contacts.csv?{query}" download>CSV{query ? ' of these' : ''}</a>
       <button type="button" class="act" onclick={() => file?.click()}>Take ADIF</button><input bind:this={file} type="file" hidden accept=".adi,.adif,.txt" aria-label="ADIF file" onchange={take} />
     </div>
     <form class="new" onsubmit={add}>
@@ -100,11 +125,11 @@
       <button class="act next" onclick={() => (draft.at_utc = new Date().toISOString())}>Contact now</button>
     </form>
     {#if waiting.length}<p class="caution">{waiting.length} kept on this device, not yet sent: {waiting.map((w) => w.call_sign || clock.time(w.at_utc)).join(', ')}</p>{/if}
-    {#if shown.length}
+    {#if list.length}
       <table>
         <thead><tr><th scope="col">{clock.name}</th><th scope="col">Call sign</th><th scope="col">Grid</th><th scope="col">Satellite</th><th scope="col" class="wide">Up, down</th><th scope="col" class="n wide">Way</th><td></td></tr></thead>
         <tbody>
-          {#each shown as c (c.id)}
+          {#each list as c (c.id)}
             <tr>
               <td class="when">{clock.day(c.at_utc)} <b>{clock.time(c.at_utc)}</b></td>
               <td><input class="field call" aria-label="Call sign of {clock.time(c.at_utc)}" placeholder="who was it?" bind:value={c.call_sign} onchange={() => save(asIn(c))} />{#if c.duplicate_of_utc}<br /><span class="dup">worked before in this pass, {clock.time(c.duplicate_of_utc)}</span>{/if}</td>
@@ -117,17 +142,17 @@
           {/each}
         </tbody>
       </table>
-    {:else if loaded}<p>{filter ? 'None like that.' : 'No contact yet. A ride stamps them with one key; here they can be typed.'}</p>{/if}
+    {:else if loaded}<p>{query ? 'None like that.' : 'No contact yet. A ride stamps them with one key; here they can be typed.'}</p>{/if}
   </section>
 
   <section>
-    <h2>Work on radios</h2>
-    {#if done.length}
+    <div class="head"><h2>Work on radios</h2><a class="act" href="/api/log.csv?{query}" download>CSV{query ? ' of these' : ''}</a></div>
+    {#if work.length}
       <table>
         <thead><tr><th scope="col">{clock.name}</th><th scope="col">Radio</th><th scope="col">Slot</th><th scope="col">What</th><th scope="col" class="wide">Proof</th></tr></thead>
-        <tbody>{#each done as w (w.id)}<tr><td class="when">{clock.day(w.at)} <b>{clock.time(w.at, false)}</b></td><td>{w.radio}</td><td>{w.slot}</td><td>{w.text}</td><td class="wide">{w.proof}</td></tr>{/each}</tbody>
+        <tbody>{#each work as w (w.id)}<tr><td class="when">{clock.day(w.at)} <b>{clock.time(w.at, false)}</b></td><td>{w.radio}</td><td>{w.slot}</td><td>{w.text}</td><td class="wide">{w.proof}</td></tr>{/each}</tbody>
       </table>
-    {:else if loaded}<p>{filter ? 'None like that.' : 'Nothing yet. What a sheet wrote and read back is noted here.'}</p>{/if}
+    {:else if loaded}<p>{query ? 'None like that.' : 'Nothing yet. What a sheet wrote and read back is noted here.'}</p>{/if}
   </section>
 </main>
 
@@ -158,6 +183,20 @@
     border-top: 3px solid var(--ink);
     margin-top: 14px;
     padding-top: 12px;
+  }
+  .narrow {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 12px;
+    align-items: end;
+    margin-top: 10px;
+  }
+  .narrow label {
+    display: grid;
+  }
+  .narrow .field {
+    max-width: 170px;
+    box-sizing: border-box;
   }
   .new {
     margin: 12px 0;

@@ -1,25 +1,23 @@
 <!-- The outing: channels by people, what is to be looked at, sheets for everyone, who is ready. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { get, post, put, Refused, remove, sendFile, type Board, type Schemas } from '../lib/api';
+  import { get, post, put, Refused, remove, sendFile, type Board, type Region, type Schemas } from '../lib/api';
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
   import CardsPart from '../lib/outing/CardsPart.svelte';
+  import ChannelDialog from '../lib/outing/ChannelDialog.svelte';
   import CsvDialog from '../lib/outing/CsvDialog.svelte';
   import Findings from '../lib/outing/Findings.svelte';
   import Listing from '../lib/outing/Listing.svelte';
-  import { idOf, MARKS, ROLES } from '../lib/outing/marks';
+  import { idOf, MARKS, number, type Channel, type Outing, type Person, type PostAt } from '../lib/outing/marks';
+  import PersonDialog from '../lib/outing/PersonDialog.svelte';
   import ReachMap from '../lib/outing/ReachMap.svelte';
   import { megahertz } from '../lib/passes/time.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
   import { shell } from '../lib/shell/state.svelte';
 
-  type Place = { latitude_deg: number; longitude_deg: number; height_m: number };
-  type Channel = { id: string; name: string; line: string; role: string; at: Place | null; off_air: boolean; note: string };
-  type Person = { id: string; name: string; tactical: string; model: string; firmware: string; post: string; may_send_on: string[] };
-  type PostAt = { id: string; name: string; at: Place };
-  type Outing = { name: string; place: string; first_day: string; last_day: string; region: string; net_control: string; check_in: string; channels: Channel[]; posts: PostAt[]; people: Person[]; accepted: string[] };
 
+  let regions = $state.raw<Region[]>([]);
   let list = $state<Schemas['OutingSummary'][]>([]);
   let board = $state.raw<Board | null>(recall<Board | null>('outing', null));
   let loaded = $state(false);
@@ -53,6 +51,7 @@
   onMount(() => {
     void load();
     if (!data.loaded) void data.load();
+    get<Region[]>('/regions').then((found) => (regions = found), shell.note);
     const timer = window.setInterval(() => !making && document.visibilityState === 'visible' && void refresh(), 8000);
     return () => window.clearInterval(timer);
   });
@@ -186,7 +185,6 @@
     if (n >= 0) items[n] = item;
     else items.push({ ...item, id: idOf(item.name, items.map((i) => i.id)) });
   }
-  const number = (text: string): number => Number(text.replace(',', '.'));
 
   async function saveChannel(event: SubmitEvent): Promise<void> {
     event.preventDefault();
@@ -213,7 +211,7 @@
     if (await save(change((o) => Object.assign(o, { name, place, first_day, last_day, net_control, check_in })))) plain = null;
   }
   const cellOf = (p: Schemas['PersonBoard'], id: string) => p.cells.find((c) => c.channel === id)!;
-  const bands = ['2 m', '70 cm', '1.25 m', '6 m', '10 m'];
+  let region = $derived(regions.find((r) => r.id === outing?.region) ?? null);
 </script>
 
 <main class="page">
@@ -323,35 +321,8 @@
   {/if}
 </main>
 
-<Dialog bind:open={() => channel !== null, (v) => { if (!v) channel = null; }} title={isNew ? 'A channel' : (channel?.name ?? '')}>
-  {#if channel}
-    <form onsubmit={saveChannel} class="form">
-      <label>Name<input class="field" required maxlength="60" bind:value={channel.name} /></label>
-      <label>Listing line<input class="field" required maxlength="200" placeholder="147.33 + 103.5" autocomplete="off" bind:value={channel.line} /></label>
-      <label>For<select class="field" bind:value={channel.role}>{#each ROLES as r (r)}<option>{r}</option>{/each}</select></label>
-      <label class="check"><input type="checkbox" bind:checked={channel.off_air} /> listed as off the air</label>
-      <label class="check"><input type="checkbox" checked={channel.at !== null} onchange={(e) => (channel!.at = e.currentTarget.checked ? { latitude_deg: 0, longitude_deg: 0, height_m: 20 } : null)} /> its place is known</label>
-      {#if channel.at}<div class="row"><label>Latitude<input class="field" value={channel.at.latitude_deg} onchange={(e) => (channel!.at!.latitude_deg = number(e.currentTarget.value))} /></label><label>Longitude<input class="field" value={channel.at.longitude_deg} onchange={(e) => (channel!.at!.longitude_deg = number(e.currentTarget.value))} /></label><label>Antenna, m<input class="field" value={channel.at.height_m} onchange={(e) => (channel!.at!.height_m = number(e.currentTarget.value))} /></label></div>{/if}
-      {#if trouble}<p class="harm">{trouble}</p>{/if}
-      <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => takeOut('channels', channel!.id)}>Take out</button>{/if}</div>
-    </form>
-  {/if}
-</Dialog>
-
-<Dialog bind:open={() => person !== null, (v) => { if (!v) person = null; }} title={isNew ? 'A person' : (person?.name ?? '')}>
-  {#if person}
-    <form onsubmit={savePerson} class="form">
-      <label>Call sign or name<input class="field" required maxlength="60" bind:value={person.name} /></label>
-      <label>Tactical name<input class="field" maxlength="60" bind:value={person.tactical} /></label>
-      <label>Radio<select class="field" bind:value={person.model} onchange={() => (person!.firmware = '')}>{#each data.models as m (m.model)}<option value={m.model}>{m.name}</option>{/each}</select></label>
-      <label>Post<select class="field" bind:value={person.post}><option value="">none</option>{#each outing?.posts ?? [] as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
-      <fieldset><legend>May send on</legend>{#each bands as b (b)}<label class="check"><input type="checkbox" checked={person.may_send_on.includes(b)} onchange={(e) => (person!.may_send_on = e.currentTarget.checked ? [...person!.may_send_on, b] : person!.may_send_on.filter((x) => x !== b))} /> {b}</label>{/each}</fieldset>
-      {#if trouble}<p class="harm">{trouble}</p>{/if}
-      <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => takeOut('people', person!.id)}>Take out</button>{/if}
-        {#if !isNew}<button type="button" class="act" onclick={() => withdraw(person!)}>Withdraw link</button>{/if}</div>
-    </form>
-  {/if}
-</Dialog>
+<ChannelDialog bind:channel {isNew} {trouble} {region} used={board?.channels.map((c) => c.rx_hz) ?? []} onsave={saveChannel} onout={(id) => takeOut('channels', id)} />
+<PersonDialog bind:person {isNew} {trouble} models={data.models} posts={outing?.posts ?? []} bands={region?.bands ?? []} onsave={savePerson} onout={(id) => takeOut('people', id)} onwithdraw={withdraw} />
 
 <Dialog bind:open={() => spot !== null, (v) => { if (!v) spot = null; }} title={isNew ? 'A post' : (spot?.name ?? '')}>
   {#if spot}
@@ -534,40 +505,6 @@
   }
   .n {
     text-align: right !important;
-  }
-  .form {
-    display: grid;
-    gap: 10px;
-  }
-  .form label {
-    display: grid;
-  }
-  .form .check {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    min-height: 40px;
-  }
-  .check input {
-    width: 24px;
-    height: 24px;
-    accent-color: var(--next);
-  }
-  .row {
-    display: grid;
-    grid-template-columns: repeat(3, 1fr);
-    gap: 8px;
-  }
-  .row input {
-    width: 100%;
-    box-sizing: border-box;
-    min-width: 0;
-  }
-  fieldset {
-    border: 2px solid var(--rule);
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 16px;
   }
   @media (max-width: 700px) {
     .page {

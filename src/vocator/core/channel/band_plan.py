@@ -13,11 +13,12 @@ SATELLITE_RASTER_HZ = 2_500
 
 @dataclass(frozen=True, slots=True)
 class Span:
-    """A range of frequencies with the reason that it stands for."""
+    """A range of frequencies with the reason that it stands for; ``raster_hz`` is how far apart its channels stand, 0 for one alone."""
 
     low_hz: int
     high_hz: int
     why: str = ""
+    raster_hz: int = 0
 
     def __contains__(self, hz: object) -> bool:
         return isinstance(hz, int) and self.low_hz <= hz <= self.high_hz
@@ -78,6 +79,15 @@ class BandPlan:
     def simplex_span(self, hz: int) -> Span | None:
         """Return the simplex segment that holds ``hz``."""
         return next((s for s in self.simplex if hz in s), None)
+
+    def simplex_channels(self) -> list[int]:
+        """Return the simplex channels that the region uses, hertz, the calling frequencies first, then by frequency."""
+        found = {
+            hz
+            for span in self.simplex
+            for hz in range(span.low_hz, span.high_hz + 1, span.raster_hz or span.high_hz - span.low_hz + 1)
+        }
+        return [*self.calling_hz, *sorted(found - set(self.calling_hz))]
 
     def satellite_span(self, hz: int) -> Span | None:
         """Return the satellite segment that holds ``hz``."""

@@ -33,7 +33,7 @@
   async function mend(): Promise<void> {
     busy = true;
     try {
-      const goal = branch!.mend as 'store' | 'read-back' | 'busy-lock-off';
+      const goal = branch!.mend || 'store';
       const made = await post<Sheet>('/sheets', { radio_id: radio, slot: goal === 'busy-lock-off' ? '' : slot, goal, ...(goal === 'store' ? { line: tree!.line, label: tree!.label } : {}) });
       keep(`sheet.${made.id}`, made);
       location.assign(`/sheet/${made.id}`);

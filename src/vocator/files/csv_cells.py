@@ -1,0 +1,24 @@
+"""Cells of CSV files that others open in a spreadsheet."""
+
+import csv
+import io
+import re
+from collections.abc import Iterable, Sequence
+
+NUMBER = re.compile(r"[+-]?\d+(\.\d+)?")
+
+
+def harmless(cell: str) -> str:
+    """Return a cell that no spreadsheet takes for a formula: an apostrophe before it, but for a plain number."""
+    if cell[:1] and cell[0] in "=+-@\t\r" and not NUMBER.fullmatch(cell):
+        return f"'{cell}"
+    return cell
+
+
+def write_rows(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    """Return a CSV with a line of headings; None is an empty cell."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(head)
+    writer.writerows([harmless("" if cell is None else str(cell)) for cell in row] for row in rows)
+    return out.getvalue()
