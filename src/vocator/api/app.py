@@ -6,8 +6,9 @@ from typing import Any
 from fastapi import Depends, FastAPI
 from fastapi.middleware.gzip import GZipMiddleware
 from fastapi.responses import FileResponse, JSONResponse, Response
-from starlette.middleware.base import BaseHTTPMiddleware, RequestResponseEndpoint
+from starlette.datastructures import MutableHeaders
 from starlette.requests import Request
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from vocator.api import access, contacts, listing, models, outings, passes, problems, radios, sheets, station, twin
 from vocator.api.schemas import Problem
@@ -19,26 +20,45 @@ CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'un
 PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (401, 403, 404, 409, 422, 424, 501, 503)}
 
 
-class Policies(BaseHTTPMiddleware):
+HEADERS = {
+    "Content-Security-Policy": CONTENT_POLICY,
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+    "X-Frame-Options": "DENY",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Cross-Origin-Resource-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=(), payment=(), usb=()",
+}
+
+
+class Policies:
     """Requests and headers that stay on this host."""
 
-    async def dispatch(self, request: Request, call_next: RequestResponseEndpoint) -> Response:
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Refuse what comes from another place, and add the headers."""
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+
+        async def with_headers(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                headers = MutableHeaders(scope=message)
+                for name, value in HEADERS.items():
+                    headers[name] = value
+                if scope["path"].startswith("/api"):
+                    headers["Cache-Control"] = "no-store"
+            await send(message)
+
         try:
-            access.same_place(request)
-            response = await call_next(request)
+            access.same_place(Request(scope))
         except NotYours as error:
-            response = JSONResponse(problems.problem(error), 403, media_type="application/problem+json")
-        response.headers["Content-Security-Policy"] = CONTENT_POLICY
-        response.headers["X-Content-Type-Options"] = "nosniff"
-        response.headers["Referrer-Policy"] = "no-referrer"
-        response.headers["X-Frame-Options"] = "DENY"
-        response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
-        response.headers["Cross-Origin-Resource-Policy"] = "same-origin"
-        response.headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(), payment=(), usb=()"
-        if request.url.path.startswith("/api"):
-            response.headers["Cache-Control"] = "no-store"
-        return response
+            refused = JSONResponse(problems.problem(error), 403, media_type="application/problem+json")
+            await refused(scope, receive, with_headers)
+            return
+        await self.app(scope, receive, with_headers)
 
 
 def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: bool = False) -> FastAPI:
@@ -50,7 +70,7 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
     app = FastAPI(
         title="Vocator", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", responses=PROBLEMS
     )
-    app.add_middleware(GZipMiddleware, minimum_size=600)
+    app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=5)
     app.add_middleware(Policies)
     access.share(app, sharing, fenced)
     problems.install(app)

@@ -1,5 +1,6 @@
 """Sheets in progress."""
 
+import json
 from datetime import UTC
 from typing import Annotated
 
@@ -24,7 +25,7 @@ from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.cards import sheet_cards
 from vocator.usecases.recover import recovery_view, sights_view
-from vocator.usecases.sheets import find_sheet, made_at, open_batch, open_sheet, put_away, take_up, tick
+from vocator.usecases.sheets import find_sheet, made_at, open_batch, open_sheet, put_away, sheet_text, take_up, tick
 from vocator.usecases.twin_play import play_at_step
 
 router = APIRouter(prefix="/api/sheets", tags=["sheets"])
@@ -77,10 +78,14 @@ def make_many(given: NewBatch, store: Store) -> SheetShape:
     return _sheet(open_batch(store, given.radio_id, given.csv))
 
 
-@router.get("/{sheet_id}")
-def sheet(sheet_id: str, store: Store) -> SheetShape:
-    """Return one sheet."""
-    return _sheet(find_sheet(store, sheet_id))
+@router.get("/{sheet_id}", response_model=SheetShape)
+def sheet(sheet_id: str, store: Store) -> Response:
+    """Return one sheet; what it says goes out as it is kept, since it was made from the shape and may be a megabyte."""
+    kept, content = sheet_text(store, sheet_id)
+    head = {
+        "id": kept.id, "title": kept.title, "status": str(kept.status), "created_at": kept.created_at.isoformat(), "ticked": list(kept.ticked)
+    }  # fmt: skip
+    return Response(f'{json.dumps(head)[:-1]}, "content": {content}}}', media_type="application/json")
 
 
 @router.get("/{sheet_id}/card.pdf")

@@ -1,11 +1,12 @@
 """Repositories: rows in, the core's records out."""
 
+from collections import OrderedDict
 from dataclasses import asdict
 from datetime import datetime
-from typing import Any
+from typing import Any, TypeVar
 
-from sqlalchemy import delete, func, select
-from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy import Text, cast, delete, func, select
+from sqlalchemy.dialects.postgresql import JSONB, insert
 from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import (
@@ -29,6 +30,20 @@ _OUTLINE = select(
     func.jsonb_array_length(SheetRow.content["steps"]).label("step_count"),
 )  # fmt: skip
 """A sheet of many channels is a megabyte; ticking a step must not read it all."""
+_HEAD = select(SheetRow.id, SheetRow.radio_id, SheetRow.slot, SheetRow.title, SheetRow.status, SheetRow.created_at)
+MOST_OUTLINES, MOST_TEXTS = 500, 60
+_outlines: OrderedDict[str, dict[str, Any]] = OrderedDict()
+_texts: OrderedDict[str, str] = OrderedDict()
+"""What a sheet says never changes once it is kept, so it is read from the store once; status and ticks are read each time."""
+
+
+T = TypeVar("T")
+
+
+def _keep(store: OrderedDict[str, T], key: str, value: T, most: int) -> None:
+    store[key] = value
+    while len(store) > most:
+        store.popitem(last=False)
 
 
 class StationRepository:
@@ -137,10 +152,27 @@ class SheetRepository:
         row = self.session.get(SheetRow, sheet_id)
         return self._sheet(row) if row else None
 
-    def outline(self, sheet_id: str) -> KeptSheet | None:
-        """Return one sheet without its steps, whose number stands in ``step_count``; None where there is none."""
+    def outline(self, sheet_id: str, ticks: bool = True) -> KeptSheet | None:
+        """Return one sheet without its steps, whose number stands in ``step_count``; None where there is none.
+
+        ``ticks`` False leaves the ticks out, where they are asked for later.
+        """
+        known = _outlines.get(sheet_id)
+        if known is not None:
+            head = self.session.execute(_HEAD.where(SheetRow.id == sheet_id)).one_or_none()
+            return self._with(head, known, ticks) if head else None
         row = self.session.execute(_OUTLINE.where(SheetRow.id == sheet_id)).one_or_none()
-        return self._outline(row) if row else None
+        return self._outline(row, ticks) if row else None
+
+    def text(self, sheet_id: str) -> tuple[KeptSheet, str] | None:
+        """Return one sheet's outline, and all that it says as JSON text; None where there is none."""
+        sheet = self.outline(sheet_id)
+        if sheet is None:
+            return None
+        if sheet_id not in _texts:
+            query = select(cast(SheetRow.content, Text)).where(SheetRow.id == sheet_id)
+            _keep(_texts, sheet_id, self.session.execute(query).scalar_one(), MOST_TEXTS)
+        return sheet, _texts[sheet_id]
 
     def with_status(self, status: SheetStatus) -> list[KeptSheet]:
         """Return the outlines of the sheets of a status, the latest first."""
@@ -154,25 +186,27 @@ class SheetRepository:
 
     def add_tick(self, tick: Tick) -> bool:
         """Keep a tick; returns False for one that is there already."""
-        if self.session.get(TickRow, tick.id) is not None:
-            return False
-        outcome = str(tick.outcome) if tick.outcome else None
-        self.session.add(TickRow(id=tick.id, sheet_id=tick.sheet_id, step=tick.step, at=tick.at, done=tick.done, outcome=outcome))
-        self.session.flush()
-        return True
+        fields = {**asdict(tick), "outcome": str(tick.outcome) if tick.outcome else None}
+        added = self.session.execute(insert(TickRow).values(**fields).on_conflict_do_nothing())
+        return bool(added.rowcount)  # type: ignore[attr-defined]
 
-    def _outline(self, row: Any) -> KeptSheet:
+    def _outline(self, row: Any, ticks: bool = True) -> KeptSheet:
         content = {**row.content, "step_count": row.step_count}
-        ticked = self._ticked(row.id)
+        _keep(_outlines, row.id, content, MOST_OUTLINES)
+        return self._with(row, content, ticks)
+
+    def _with(self, row: Any, content: dict[str, Any], ticks: bool = True) -> KeptSheet:
+        ticked = self.ticked(row.id) if ticks else ()
         return KeptSheet(row.id, row.radio_id, row.slot, row.title, SheetStatus(row.status), content, row.created_at, ticked)
 
     def _sheet(self, row: SheetRow) -> KeptSheet:
-        ticked = self._ticked(row.id)
-        return KeptSheet(row.id, row.radio_id, row.slot, row.title, SheetStatus(row.status), row.content, row.created_at, ticked)
+        return self._with(row, row.content)
 
-    def _ticked(self, sheet_id: str) -> tuple[int, ...]:
-        ticks = self.session.scalars(select(TickRow).where(TickRow.sheet_id == sheet_id).order_by(TickRow.at, TickRow.id))
-        latest: dict[int, bool] = {tick.step: tick.done for tick in ticks}
+    def ticked(self, sheet_id: str, without: str = "") -> tuple[int, ...]:
+        """Return the steps of a sheet that are ticked, by the latest tick of each; one tick may be left out."""
+        query = select(TickRow.step, TickRow.done).where(TickRow.sheet_id == sheet_id).order_by(TickRow.at, TickRow.id)
+        query = query.where(TickRow.id != without) if without else query
+        latest = {row.step: row.done for row in self.session.execute(query)}
         return tuple(sorted(step for step, done in latest.items() if done))
 
 

@@ -195,6 +195,14 @@ def find_sheet(session: Session, sheet_id: str) -> KeptSheet:
     return sheet
 
 
+def sheet_text(session: Session, sheet_id: str) -> tuple[KeptSheet, str]:
+    """Return a kept sheet without its steps, and all that it says as JSON text; raises NotFound."""
+    found = SheetRepository(session).text(sheet_id)
+    if found is None:
+        raise NotFound("this sheet", "a sheet from the list of unfinished ones")
+    return found
+
+
 def tick(session: Session, ticks: list[Tick]) -> list[str]:
     """Keep ticks, in order, and note what they mean for the slot; returns the ids that are now kept.
 
@@ -202,18 +210,16 @@ def tick(session: Session, ticks: list[Tick]) -> list[str]:
     """
     sheets = SheetRepository(session)
     for one in ticks:
-        sheet = sheets.outline(one.sheet_id)
+        sheet = sheets.outline(one.sheet_id, ticks=False)
         if sheet is not None and sheets.add_tick(one):
-            after = sheets.outline(one.sheet_id)
-            assert after is not None
-            _note_progress(session, sheet, after, one)
+            _note_progress(session, replace(sheet, ticked=sheets.ticked(one.sheet_id)), one)
     return [one.id for one in ticks]
 
 
-def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: Tick) -> None:
+def _note_progress(session: Session, after: KeptSheet, one: Tick) -> None:
     content = after.content
     if not one.done:
-        if before.status is SheetStatus.DONE:
+        if after.status is SheetStatus.DONE:
             SheetRepository(session).set_status(after.id, SheetStatus.OPEN)
         return
     if content["goal_kind"] in RADIO_GOALS:
@@ -224,7 +230,6 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
         return
     part = next((p for p in content.get("parts", []) if p["first"] <= one.step <= p["last"]), None)
     at = part or {"slot": after.slot, "channel": content["goal"]["channel"], **content}
-    known = RadioRepository(session).slot(after.radio_id, at["slot"]).state
     if one.step == at["written_at"] and content["goal_kind"] in STORING:
         _note(session, after, at, SlotState.WRITTEN, "written from a proven sheet", one)
     if one.step == at["written_at"] and content["goal_kind"] in SOUGHT:
@@ -234,12 +239,19 @@ def _note_progress(session: Session, before: KeptSheet, after: KeptSheet, one: T
     if one.step == at["written_at"] and content["goal_kind"] == "erase":
         _note(session, after, at, SlotState.FREE, "erased", one)
     if one.outcome is not None:
+        known = RadioRepository(session).slot(after.radio_id, at["slot"]).state
         state = SlotState.CHECKED if one.outcome in CONFIRMING else known
         _note(session, after, at, state, f"on-air check: {str(one.outcome).replace('_', ' ')}", one)
-    elif one.step == at["read_back_at"] and (known is not SlotState.CHECKED or one.step not in before.ticked):
+    elif one.step == at["read_back_at"] and not _checked_before(session, after, at["slot"], one):
         _note(session, after, at, SlotState.READ_BACK, "read back", one)
     if all(n in after.ticked for n in (p["last"] for p in content.get("parts", []))) and one.step in _ends(content):
         SheetRepository(session).set_status(after.id, SheetStatus.DONE)
+
+
+def _checked_before(session: Session, sheet: KeptSheet, slot: str, one: Tick) -> bool:
+    """Whether a slot that was checked on the air is only ticked again."""
+    known = RadioRepository(session).slot(sheet.radio_id, slot).state
+    return known is SlotState.CHECKED and one.step in SheetRepository(session).ticked(sheet.id, without=one.id)
 
 
 def _ends(content: dict[str, Any]) -> list[int]:
