@@ -7,7 +7,7 @@ The search presses what is bound on the twin, cheapest first, with an admissible
 (A*); it knows no route.  To keep it finite a dial goes at once to a place where something wanted
 stands, digits are typed whole, and a state is dropped where it has changed what the goal does not ask
 for, opened what holds nothing wanted, left the VFO, or opened the store before the channel could be tried in the
-VFO.  A case counts when the search came to its end;
+VFO; of tuning steps it tries those that the frequency needs and the planner takes.  A case counts when the search came to its end;
 then its effort is the least under these rules.  Compared is the effort of the presses alone, in seconds,
 for a whole channel until the slot holds it (the looks, the try and the name left out).
 """
@@ -77,6 +77,7 @@ class Aim:
     channel: Channel | None = None
     slot: int = -1
     optional: dict[int, int] = field(default_factory=dict)
+    steps: tuple[int, ...] = ()
     shifted: dict[tuple[int, ...], tuple[int, ...]] = field(default_factory=dict)
     judged: dict[tuple[int, ...], bool] = field(default_factory=dict)
     read: dict[str, tuple[Input, ...]] = field(default_factory=dict)
@@ -223,7 +224,31 @@ class Aim:
         assert self.channel is not None
         band = self.twin.band_of(self.channel.rx_hz) or 0
         apart = abs(s.freqs[s.unit * self.twin.band_count + band] - self.channel.rx_hz)
-        return apart // 1_000_000 * CLICK_S
+        whole, rest = divmod(apart, 1_000_000)
+        fine = min(rest, 1_000_000 - rest) // WIDEST_STEP_HZ
+        return min(apart // WIDEST_STEP_HZ * CLICK_S, (1 if s.coarse else 2) * TAP_S + (whole + fine) * CLICK_S)
+
+    @cached_property
+    def nested_list_of(self) -> dict[int, int]:
+        """Return for each wanted setting that stands only in a list within a list, that list."""
+        from_rest = {self.twin.profile.screen(b.arg) for b in self._opening("list")}
+        found: dict[int, int] = {}
+        for index, screen in enumerate(self.twin.screens):
+            if screen.kind == "list" and index not in from_rest:
+                found |= {e.setting: index for e in screen.entries if e.setting in self.least_of and self.least_of[e.setting][2]}
+        return found
+
+    def _nested_s(self, s: State, values: tuple[int, ...]) -> float:
+        """Return the least effort of going into the lists within lists that are still wanted, and out of one into the next."""
+        inside = {s.screen, *s.stack}
+        left = {
+            at
+            for setting, at in self.nested_list_of.items()
+            if values[self.least_of[setting][0]] != self.values[self.least_of[setting][0]]
+        }
+        out = left - inside
+        within = any(at in inside for at in self.nested_list_of.values())
+        return len(out) * DIGIT_S + max(0, len(out) - (0 if within else 1)) * DIGIT_S
 
     def _far_s(self, setting: int, value: int) -> float:
         """Return the least effort of turning an offset that goes by the tuning step, in seconds."""
@@ -246,7 +271,7 @@ class Aim:
                 listed, entries = listed or only, entries + only
         resting = self.twin.screens[s.screen].kind == "rest"
         total += self.into_list_s if listed and resting else 0.0
-        total += max(0, entries - 1) * self.move_s
+        total += max(0, entries - 1) * self.move_s + self._nested_s(s, values)
         if self.channel is None:
             return total
         kind = self.twin.screens[s.screen].kind
@@ -328,6 +353,9 @@ def distances(aim: Aim, s: State, handler: Handler, way: int) -> list[int]:
     if handler.name in ("change", "adjust"):
         setting = twin.profile.setting_named(handler.arg) if handler.arg else s.opened
         value = aim.target(setting) if setting >= 0 else None
+        if setting == twin.step and aim.channel and handler.name == "change":
+            size, wraps = twin.settings[setting].domain.count, twin.settings[setting].wraps
+            return [n for to in aim.steps for n in round_to(s.value, to, size, wraps)]
         if value is None:
             return []
         now = s.value if handler.name == "change" else twin.get(s, setting)
@@ -507,6 +535,9 @@ def whole(twin: Twin, rng: random.Random) -> tuple[Aim, float] | None:
     wanted |= set_wide_needs(Draft(twin, start))[0]
     aim = Aim(twin, start, wanted, goal.channel, slot, optional)
     s, tally = start, Tally()
+    if twin.step is not None:
+        taken = {twin.get(f.state, twin.step) for f in follow(twin, sheet, start).frames}
+        aim.steps = tuple(sorted({*taken, *([step] if step is not None and step >= 0 else [])}))
     for given in sheet.steps():
         if given.when is not None and not given.when.holds(_shown(twin, s)):
             continue

@@ -85,8 +85,10 @@ def client(session: Session) -> Iterator[TestClient]:
     """The API on the test's session."""
     from vocator.api.app import create_app
     from vocator.api.store import open_session
+    from vocator.usecases.twins import read_own_with
 
     app = create_app(ROOT / "web" / "dist")
+    read_own_with(lambda model: None)  # the session's rows are seen by no other
 
     def on_this_session() -> Iterator[Session]:
         with session.begin_nested():

@@ -15,6 +15,8 @@ from vocator.api.schemas import Problem
 from vocator.settings import settings
 from vocator.usecases.access import Sharing
 from vocator.usecases.errors import NotYours
+from vocator.usecases.own_profiles import read_from_store
+from vocator.usecases.twins import read_own_with
 
 CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'"
 PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (401, 403, 404, 409, 422, 424, 501, 503)}
@@ -73,6 +75,7 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=5)
     app.add_middleware(Policies)
     access.share(app, sharing, fenced)
+    read_own_with(read_from_store)
     problems.install(app)
     for module in (access, station, listing, models, radios, sheets, twin, passes, contacts, outings):
         app.include_router(module.router, dependencies=[Depends(access.fence)])

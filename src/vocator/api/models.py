@@ -2,21 +2,45 @@
 
 from typing import Any
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 
-from vocator.api.schemas import GoalTable, ModelShape, WayHome
+from vocator.api.passes import Body
+from vocator.api.schemas import GoalTable, ModelShape, TakenProfile, WayHome
+from vocator.api.store import Store
 from vocator.files.profile_schema import json_schema
 from vocator.usecases.drawing import drawing, drawings, way_home_view
 from vocator.usecases.goal_table import goal_table
+from vocator.usecases.own_profiles import own_models, profile_text, remove_profile, take_profile
 from vocator.usecases.twins import twin_of
 
 router = APIRouter(prefix="/api", tags=["models"])
 
 
 @router.get("/models")
-def models() -> list[ModelShape]:
-    """Return every model, ready to be drawn."""
-    return [ModelShape.model_validate(d) for d in drawings()]
+def models(store: Store) -> list[ModelShape]:
+    """Return every model, ready to be drawn: those that ship, then those of one's own."""
+    own = [drawing(twin_of(m)) for m in own_models(store)]
+    return [ModelShape.model_validate(d) for d in [*drawings(), *own]]
+
+
+@router.post("/models", status_code=201)
+def take_model(raw: Body, store: Store) -> TakenProfile:
+    """Keep a profile of one's own, given as YAML."""
+    model, notes = take_profile(store, raw)
+    return TakenProfile(model=model, name=twin_of(model).profile.name, notes=notes)
+
+
+@router.get("/models/{model}/profile.yaml")
+def profile(model: str, store: Store) -> Response:
+    """Return the profile of a model as it was written."""
+    head = {"Content-Disposition": 'attachment; filename="profile.yaml"'}
+    return Response(profile_text(store, model), media_type="application/yaml", headers=head)
+
+
+@router.delete("/models/{model}", status_code=204)
+def remove_model(model: str, store: Store) -> None:
+    """Remove a profile of one's own that nothing uses."""
+    remove_profile(store, model)
 
 
 @router.get("/models/{model}")

@@ -47,7 +47,10 @@ def problem(error: Exception) -> dict[str, Any]:
     if isinstance(error, Beyond):
         body |= {"found": error.part, "detail": error.why, "nearest": error.nearest}
     if isinstance(error, DataFileError):
-        body["detail"] = "\n".join(f"Row {p.line}: {p.text}" for p in error.problems)
+        body["detail"] = "\n".join(
+            f"Line {p.line}, {p.path}: {p.text}" if p.file.endswith(".yaml") else f"Row {p.line}: {p.text}"
+            for p in error.problems
+        )
     if isinstance(error, Doubtful):
         body["doubts"] = error.resolution["doubts"]
     return body

@@ -151,6 +151,7 @@ class ModelShape(Shape):
     model: str
     name: str
     kind: str
+    own: bool = False
     firmware: str
     firmwares: list[FirmwareShape]
     panel: PanelShape
@@ -167,6 +168,14 @@ class ModelShape(Shape):
     powers: list[str]
     searches: bool
     display: DisplayShape
+
+
+class TakenProfile(Shape):
+    """A profile that was taken: its model, its name, and what the audit names."""
+
+    model: str
+    name: str
+    notes: list[str]
 
 
 class WayHome(Shape):

@@ -11,6 +11,7 @@ from typing import Any
 from ruamel.yaml import YAML
 from ruamel.yaml.constructor import DuplicateKeyError
 from ruamel.yaml.error import MarkedYAMLError
+from ruamel.yaml.events import AliasEvent
 from ruamel.yaml.nodes import MappingNode, Node, ScalarNode, SequenceNode
 
 
@@ -52,8 +53,9 @@ class Located:
 
 
 def read_yaml(text: str, file: str) -> Located:
-    """Read one document; raises DataFileError with all duplicate keys and odd scalars."""
+    """Read one document; raises DataFileError with all duplicate keys, odd scalars and aliases (which could grow without end)."""
     problems: list[Problem] = []
+    _refuse_aliases(text, file)
     lines: dict[tuple[str | int, ...], int] = {}
     try:
         node = YAML(typ="rt").compose(text)
@@ -66,6 +68,17 @@ def read_yaml(text: str, file: str) -> Located:
     if problems:
         raise DataFileError(problems)
     return Located(file, data, lines)
+
+
+def _refuse_aliases(text: str, file: str) -> None:
+    try:
+        found = next((e for e in YAML(typ="rt").parse(text) if isinstance(e, AliasEvent)), None)
+    except MarkedYAMLError:
+        return  # said when it is read
+    if found is not None:
+        raise DataFileError(
+            [Problem(file, found.start_mark.line + 1, "", f"*{found.anchor}: write it out, aliases are not used here")]
+        )
 
 
 def _plain(

@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 
 from vocator.storage.tables import Base
 
-REVISION = "0005"
+REVISION = "0006"
 """The newest migration; rows of a newer one are not read."""
 
 

@@ -234,3 +234,13 @@ class AttemptRow(Base):
     id: Mapped[int] = mapped_column(Integer, primary_key=True)
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True), index=True)
     address: Mapped[str] = mapped_column(String(60))
+
+
+class OwnProfileRow(Base):
+    """A profile of one's own, as it was written."""
+
+    __tablename__ = "own_profile"
+
+    model: Mapped[str] = mapped_column(String(60), primary_key=True)
+    text: Mapped[str] = mapped_column(Text)
+    added_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))

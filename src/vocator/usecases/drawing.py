@@ -18,6 +18,7 @@ def drawing(twin: Twin) -> dict[str, Any]:
         "model": profile.model,
         "name": profile.name,
         "kind": profile.kind,
+        "own": profile.model not in model_names(),
         "firmware": profile.firmware,
         "firmwares": [{"name": f.name, "told_by": f.told_by} for f in profile.firmwares],
         "panel": {k: v for k, v in profile.panel.items() if k != "has_dial"},

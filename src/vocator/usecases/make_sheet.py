@@ -17,10 +17,12 @@ from vocator.core.keying.radio_goals import RADIO_GOALS, free_key
 from vocator.core.keying.sheet import FOUND, Sheet, Step
 from vocator.core.keying.tone_chapter import TRIED, heard_on
 from vocator.core.radio.machine import with_item
+from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.profile_yaml import model_names
 from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.resolve_line import resolve_line
@@ -232,11 +234,11 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     be asked), Beyond (the radio cannot), Unproven (the prover refuted it), NotFound,
     NotYet, StartError.
     """
-    key = repr(request)
+    twin = twin_of(request.model, request.firmware, request.region)
+    key = f"{id(twin)} {request!r}"  # a profile of one's own may have been taken anew under its old name
     if key in _made:
         _made.move_to_end(key)
         return _made[key]
-    twin = twin_of(request.model, request.firmware, request.region)
     _check(request, twin)
     goal, resolution = goal_of(request, twin)
     start = start_state(twin, request.start) if request.start else None
@@ -245,7 +247,7 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
         _made[key] = made
         return made
     known = start if request.way == "short" else None
-    sheet = plan(twin, goal, known)
+    sheet = _planned(twin, goal, known)
     proof = prove(twin, sheet, goal, [("the state given", known)] if known else None)
     if proof.verdict is not Verdict.PROVEN:
         raise Unproven(proof.start, proof.step, proof.seen)
@@ -257,6 +259,19 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     if len(_made) > MOST_KEPT:
         _made.popitem(last=False)
     return made
+
+
+def _planned(twin: Twin, goal: Goal, known: State | None) -> Sheet:
+    """Plan; a profile of one's own may lack what the planner counts on, which is then beyond it."""
+    try:
+        return plan(twin, goal, known)
+    except (AssertionError, IndexError, KeyError, StopIteration, TypeError, UntilFailed) as error:
+        if twin.profile.model in model_names():
+            raise
+        why = str(error) or "something of it is not described"
+        raise Beyond(
+            "profile", f"no way is found with it: {why}", "Complete it: ./vocator profile check FILE names what is missing."
+        ) from error
 
 
 def _after_last(request: SheetRequest, twin: Twin, goal: Goal, resolution: Resolution | None, start: State) -> MadeSheet:

@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
 from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.radio_goals import RADIO_GOALS
+from vocator.core.radio.twin import Twin
 from vocator.files.channels_csv import read_channels
 from vocator.files.region_yaml import load_region
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
@@ -20,6 +21,7 @@ from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import MadeSheet, SheetRequest, lesser_goal, make_sheet
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_view import batch_view, sheet_view
+from vocator.usecases.twins import twin_of
 
 STORING = ("store", "group")
 OF_RADIO = {
@@ -154,13 +156,13 @@ def made_at(content: dict[str, Any], step: int) -> tuple[MadeSheet, int]:
     text = asked.pop("csv", None)
     if text is None:
         return make_sheet(SheetRequest(**asked)), step
-    parts = _batch_parts(json.dumps(asked, sort_keys=True), text)
+    parts = _batch_parts(json.dumps(asked, sort_keys=True), text, twin_of(asked["model"], asked["firmware"], asked["region"]))
     index = next((i for i, p in enumerate(content.get("parts", [])) if step <= p["last"]), len(parts) - 1)
     return parts[index], step - content.get("parts", [])[index]["first"]
 
 
 @lru_cache(maxsize=16)
-def _batch_parts(asked: str, text: str) -> list[MadeSheet]:
+def _batch_parts(asked: str, text: str, twin: Twin) -> list[MadeSheet]:
     return batch_of(SheetRequest(**json.loads(asked)), read_channels(text, "your list")).parts()
 
 

@@ -1,17 +1,53 @@
-"""Twins ready to run, one per model, firmware and region."""
+"""Twins ready to run, one per model, firmware and region; of profiles that ship and of one's own."""
 
+from collections.abc import Callable
 from functools import cache
 
 from vocator.core.radio.twin import Twin
-from vocator.files.profile_yaml import load_profile, model_names
+from vocator.files.profile_yaml import build, load_profile, model_names
+from vocator.files.strict_yaml import read_yaml
 from vocator.usecases.errors import NotFound
 
+_own: dict[str, str] = {}
+_reader: list[Callable[[str], str | None]] = []
 
-@cache
+
+def read_own_with(reader: Callable[[str], str | None]) -> None:
+    """Say where profiles of one's own are read from; on the command line there are none."""
+    _reader[:] = [reader]
+
+
+def remember_own(model: str, text: str) -> None:
+    """Note the YAML of a profile of one's own, so that it need not be read again."""
+    _own[model] = text
+
+
+def forget_own(model: str) -> None:
+    """Forget a profile of one's own."""
+    _own.pop(model, None)
+
+
 def twin_of(model: str, firmware: str | None = None, region: str = "r2") -> Twin:
     """Return the twin of a model; raises NotFound for a model, firmware or region that does not exist."""
+    text = None if model in model_names() else _own_text(model)
     try:
-        return Twin(load_profile(model, firmware, region))
+        return _shipped(model, firmware, region) if text is None else _built(text, firmware, region)
     except KeyError as error:
         what, _, allowed = str(error.args[0]).partition("; allowed: ")
         raise NotFound(what, allowed or ", ".join(model_names())) from error
+
+
+def _own_text(model: str) -> str | None:
+    if model not in _own and _reader and (found := _reader[0](model)) is not None:
+        _own[model] = found
+    return _own.get(model)
+
+
+@cache
+def _shipped(model: str, firmware: str | None, region: str) -> Twin:
+    return Twin(load_profile(model, firmware, region))
+
+
+@cache
+def _built(text: str, firmware: str | None, region: str) -> Twin:
+    return Twin(build(read_yaml(text, "profile.yaml"), firmware, region))

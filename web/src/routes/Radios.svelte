@@ -1,6 +1,7 @@
 <!-- My radios. -->
 <script lang="ts">
   import { onMount } from 'svelte';
+  import OwnProfiles from '../lib/bench/OwnProfiles.svelte';
   import { data } from '../lib/bench/data.svelte';
   import FirstRun from '../lib/bench/FirstRun.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -39,6 +40,7 @@
     <button type="button" class="act" onclick={() => (adding = true)}>Add a radio</button>
   {/if}
   <a class="act goals" href="/goals">What each radio can do</a>
+  <OwnProfiles />
 </main>
 
 <style>

@@ -4,7 +4,7 @@ from vocator.core.channel.channel import megahertz
 from vocator.core.keying.draft import Draft
 from vocator.core.keying.goal import Goal, frequency_entry, frequency_step
 from vocator.core.keying.routes import Routes, key_for
-from vocator.core.keying.setting_ways import set_all
+from vocator.core.keying.setting_ways import MANY_CLICKS, set_all
 from vocator.core.keying.sheet import When
 from vocator.core.keying.way_home import ways_home
 from vocator.core.radio.display import display
@@ -21,6 +21,9 @@ _NAMES = {
     "entry": "digits are half typed",
     "search": "a tone search runs",
 }
+
+
+COMMON_RASTER_HZ = 100_000
 
 
 def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -156,7 +159,7 @@ def set_frequency(
     twin = draft.twin
     entry = frequency_entry(twin)
     if entry is None:
-        _turn_frequency(draft, routes, hz, title, why)
+        _turn_frequency(draft, routes, hz, title, why, more[0])
         return
     step = frequency_step(twin, hz)
     if step is not None and step >= 0 and twin.step is not None:
@@ -199,7 +202,26 @@ def typed_frequency(routes: Routes, entry: Screen, hz: int) -> list[str]:
     return [*opening, bare if read_frequency(twin, entry, bare) == hz else pointed, take]
 
 
-def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str) -> None:
+def _wider_step(draft: Draft, hz: int, step: int, needed: dict[int, int]) -> int:
+    """Return the widest step that the frequency and a far offset both stand on, where that saves many clicks; else ``step``."""
+    twin = draft.twin
+    offset = next((s for s in needed if s in twin.offsets and twin.settings[s].by_step), None)
+    if offset is None or twin.step is None:
+        return step
+    domain, steps = twin.settings[offset].domain, twin.settings[twin.step].domain
+    wanted_hz, from_hz = int(domain.meaning(needed[offset])), int(domain.meaning(draft.value(offset)))
+
+    def clicks(index: int) -> int:
+        return abs(wanted_hz - from_hz) // int(steps.meaning(index))
+
+    # an offset that is not known is taken to be a common one, which a step beside its raster would pass by
+    apart = wanted_hz - from_hz if offset in draft.certain else COMMON_RASTER_HZ
+    fitting = [i for i in range(steps.count) if all(x % int(steps.meaning(i)) == 0 for x in (hz, wanted_hz, apart))]
+    widest = min(fitting, key=clicks, default=step)
+    return widest if clicks(step) - clicks(widest) > MANY_CLICKS else step
+
+
+def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str, needed: dict[int, int]) -> None:
     """Reach a frequency by the dial alone: the band, the step, whole megahertz, then the rest."""
     twin = draft.twin
     band, step, coarse = twin.profile.setting_for(Means.BAND), frequency_step(twin, hz), key_for(twin.screens[twin.vfo], "coarse")
@@ -212,6 +234,7 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str)
         )
         if not draft.whole:
             draft.certain -= {s for s, x in enumerate(twin.settings) if x.scope in ("band", "unit_band")}
+    step = _wider_step(draft, hz, step, needed)
     set_all(draft, routes, {twin.step: step}, {twin.step: "it moves the frequency, and decides which ones can be reached"}, title)
     step_hz = twin.step_hz(draft.state)
     now = draft.state

@@ -1,0 +1,94 @@
+"""Profiles of one's own: taken as YAML, checked, kept as they were written, given out again letter by letter."""
+
+import re
+from datetime import UTC, datetime
+
+from sqlalchemy import delete, exists, select
+from sqlalchemy.orm import Session
+
+from vocator.core.radio.audit import traps, unreachable
+from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
+from vocator.files.profile_yaml import PROFILES, build, model_names
+from vocator.files.strict_yaml import read_yaml
+from vocator.settings import settings
+from vocator.storage.database import session_for
+from vocator.storage.tables import OutingRow, OwnProfileRow, RadioRow
+from vocator.usecases.drawing import drawing
+from vocator.usecases.errors import NotFound
+from vocator.usecases.twins import forget_own, remember_own
+
+MOST_BYTES = 300_000
+NAME = re.compile(r"[a-z0-9][a-z0-9-]{2,39}")
+
+
+def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
+    """Keep a profile; returns its model and what the audit names.
+
+    Raises DataFileError with every line that is wrong, and Refusal for a file too large or not UTF-8, for
+    the model of a profile that ships or is kept already, and for one that can be left open for good.
+    """
+    if len(raw) > MOST_BYTES:
+        raise Refusal(
+            f"{len(raw)} bytes", "profile", f"at most {MOST_BYTES}", "A profile is one YAML file of a few hundred lines."
+        )
+    try:
+        text = raw.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise Refusal(str(error), "profile", "UTF-8 text", "Save the file as UTF-8.") from None
+    profile = build(read_yaml(text, "profile.yaml"), None, "r2")
+    model = profile.model
+    if not NAME.fullmatch(model):
+        raise Refusal(f"model {model[:60]}", "profile", "small letters, digits and hyphens, 3 to 40", "Give it another name.")
+    if model in (*model_names(), *own_models(session)):
+        raise Refusal(
+            f"model {model}", "profile", "a model that is not there yet", "Give it another name, or remove the old one first."
+        )
+    caught = traps(profile)
+    if caught:
+        raise Refusal(caught[0], "profile", "screens that can be left", "Give each a key or a quiet time that leads home.")
+    try:
+        drawing(Twin(profile))
+    except (AssertionError, IndexError, KeyError, StopIteration, TypeError, ValueError) as error:
+        raise Refusal(f"{model}: {error}", "profile", "one that can be drawn", "Look at its panel and its display.") from None
+    session.add(OwnProfileRow(model=model, text=text, added_at=datetime.now(UTC)))
+    session.flush()
+    remember_own(model, text)
+    return model, unreachable(profile)
+
+
+def own_models(session: Session) -> list[str]:
+    """Return the models of one's own, in alphabetical order."""
+    return list(session.scalars(select(OwnProfileRow.model).order_by(OwnProfileRow.model)))
+
+
+def profile_text(session: Session, model: str) -> str:
+    """Return the YAML of a model, one's own or one that ships; raises NotFound."""
+    if model in model_names():
+        return (PROFILES / f"{model}.yaml").read_text(encoding="utf-8")
+    row = session.get(OwnProfileRow, model)
+    if row is None:
+        raise NotFound(f"model {model!r}", ", ".join([*model_names(), *own_models(session)]))
+    return row.text
+
+
+def remove_profile(session: Session, model: str) -> None:
+    """Remove a profile of one's own; raises NotFound, and Refusal while a radio or an outing uses it."""
+    if model not in own_models(session):
+        raise NotFound(f"profile {model!r} of your own", ", ".join(own_models(session)) or "none is kept")
+    used = session.scalar(select(exists().where(RadioRow.model == model)))
+    planned = any(p["model"] == model for o in session.scalars(select(OutingRow.content)) for p in o["people"])
+    if used or planned:
+        raise Refusal(f"model {model}", "profile", "one that no radio and no outing uses", "Remove the radio first.")
+    session.execute(delete(OwnProfileRow).where(OwnProfileRow.model == model))
+    forget_own(model)
+
+
+def read_from_store(model: str) -> str | None:
+    """Return the YAML of a model of one's own from the store of this server, None where there is none."""
+    session = session_for(settings().database_url)
+    try:
+        row = session.get(OwnProfileRow, model)
+        return row.text if row else None
+    finally:
+        session.close()

@@ -1,0 +1,80 @@
+"""Profiles of one's own: in as YAML, out letter by letter, used like those that ship; nothing of a bad one is kept."""
+
+import pytest
+
+from vocator.files.profile_yaml import PROFILES
+from vocator.usecases.twins import forget_own
+
+FINCH = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")
+OWN = FINCH.replace("model: ardvane-finch", "model: my-linnet").replace("name: Ardvane Finch", "name: My Linnet # é")
+
+
+@pytest.fixture(autouse=True)
+def forgotten():
+    yield
+    forget_own("my-linnet")
+
+
+def take(client, text):
+    return client.post("/api/models", content=text.encode("utf-8"))
+
+
+def test_a_profile_goes_in_comes_out_the_same_and_its_radio_is_programmed(client):
+    taken = take(client, OWN)
+    assert taken.status_code == 201 and taken.json()["name"] == "My Linnet"
+    assert client.get("/api/models/my-linnet/profile.yaml").text == OWN
+    assert client.get("/api/models/ardvane-finch/profile.yaml").text == FINCH
+    listed = {m["model"]: m["own"] for m in client.get("/api/models").json()}
+    assert listed["my-linnet"] is True and sum(listed.values()) == 1
+    assert client.get("/api/models/my-linnet").json()["kind"] == client.get("/api/models/ardvane-finch").json()["kind"]
+    radio = client.post("/api/radios", json={"model": "my-linnet", "name": "Own"}).json()
+    made = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", "line": "147.33 + 103.5"}).json()
+    assert made["content"]["proof"]["verdict"] == "proven"
+    used = client.delete("/api/models/my-linnet")
+    assert used.status_code == 422 and "Remove the radio first" in used.text
+    client.delete(f"/api/radios/{radio['id']}")
+    assert client.delete("/api/models/my-linnet").status_code == 204
+    assert client.post("/api/radios", json={"model": "my-linnet"}).status_code == 404
+    assert client.delete("/api/models/ardvane-finch").status_code == 404, "one that ships is not removed"
+
+
+def test_own_profiles_are_in_the_archive(client, session):
+    from vocator.storage.archive import rows_of
+
+    take(client, OWN)
+    assert rows_of(session, "own_profile")[0]["text"] == OWN
+
+
+BAD = {
+    "one that ships": (FINCH, "not there yet"),
+    "no YAML": ("model: [", "not YAML"),
+    "an unknown part": (OWN + "colour: red\n", "colour"),
+    "a path as its model": (OWN.replace("my-linnet", "../../etc"), "model"),
+    "aliases": ("model: &a [x]\nname: [*a, *a]\n", "aliases are not used"),
+    "an alias of itself": ("model: &a [*a]\n", "aliases are not used"),
+    "too large": ("#" * 300_001, "at most 300000"),
+    "nothing": ("", "empty"),
+}
+
+
+@pytest.mark.parametrize("name", BAD)
+def test_a_bad_profile_is_refused_with_what_to_change_and_nothing_is_kept(client, name):
+    text, words = BAD[name]
+    refused = take(client, text)
+    assert refused.status_code == 422 and words in refused.text, refused.text
+    assert not any(m["own"] for m in client.get("/api/models").json())
+
+
+def test_the_same_model_is_not_taken_twice_and_a_foreign_encoding_is_said(client):
+    assert take(client, OWN).status_code == 201
+    assert take(client, OWN).status_code == 422
+    assert client.post("/api/models", content="name: ÄÖ".encode("latin-1")).status_code == 422
+
+
+def test_what_a_thin_profile_cannot_do_is_beyond_it(client):
+    """Without a tone search no tone is found; a profile whose store leads nowhere is said to lack it, not to fail."""
+    thin = OWN.replace('"FN hold 1": open store\n', '"FN hold 1": calm\n')
+    assert thin != OWN and take(client, thin).status_code == 201
+    radio = client.post("/api/radios", json={"model": "my-linnet"}).json()
+    made = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", "line": "147.33 + 103.5"})
+    assert made.status_code == 409 and "no way is found" in made.text

@@ -1,0 +1,94 @@
+<!-- Profiles of one's own: taken as YAML, given out as they were written. -->
+<script lang="ts">
+  import { remove, sendFile, type Schemas } from '../api';
+  import { shell } from '../shell/state.svelte';
+  import { data } from './data.svelte';
+
+  let file: HTMLInputElement | undefined = $state();
+  let trouble = $state('');
+  let told = $state('');
+  let own = $derived(data.models.filter((m) => m.own));
+
+  async function take(): Promise<void> {
+    const chosen = file?.files?.[0];
+    if (!chosen) return;
+    trouble = told = '';
+    try {
+      const made = await sendFile<Schemas['TakenProfile']>('/models', chosen);
+      told = `${made.name} is taken${made.notes.length ? `; noted: ${made.notes.join('; ')}` : ''}. It is among the radios to add now.`;
+      await data.load();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+    if (file) file.value = '';
+  }
+
+  async function drop(model: string): Promise<void> {
+    try {
+      await remove(`/models/${model}`);
+      trouble = told = '';
+      await data.load();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+</script>
+
+<section>
+  <h2>A radio that is not among these?</h2>
+  <p>Describe it once as a profile; <code>docs/profile-format.md</code> shows how, and the profile of a radio like it is a good start.</p>
+  <div class="acts">
+    <button type="button" class="act" onclick={() => file?.click()}>Take a profile (YAML)</button>
+    <input bind:this={file} type="file" hidden accept=".yaml,.yml" aria-label="Profile file" onchange={take} />
+    <label>A start:
+      <select class="field" value="" onchange={(e) => { if (e.currentTarget.value) location.assign(`/api/models/${e.currentTarget.value}/profile.yaml`); }}>
+        <option value="">profile of…</option>
+        {#each data.models as m (m.model)}<option value={m.model}>{m.name}</option>{/each}
+      </select></label>
+  </div>
+  {#if trouble}<div class="harm" role="alert">{#each trouble.split('\n') as line, at (at)}<div>{line}</div>{/each}</div>{/if}
+  {#if told}<p role="status">{told}</p>{/if}
+  {#if own.length}
+    <ul>
+      {#each own as m (m.model)}
+        <li><b>{m.name}</b> <span>{m.model}</span> <a class="act plain" href="/api/models/{m.model}/profile.yaml" download="{m.model}.yaml">YAML</a>
+          <button type="button" class="act plain" aria-label="Remove {m.name}" onclick={() => drop(m.model)}>Remove</button></li>
+      {/each}
+    </ul>
+  {/if}
+</section>
+
+<style>
+  section {
+    margin-top: 28px;
+    padding-top: 10px;
+    border-top: 3px solid var(--ink);
+  }
+  h2 {
+    margin: 0 0 4px;
+    font-size: 20px;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 20px;
+    align-items: center;
+  }
+  .acts label {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+  }
+  ul {
+    list-style: none;
+    margin: 12px 0 0;
+    padding: 0;
+  }
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 12px;
+    align-items: center;
+    border-top: 1px solid var(--rule);
+  }
+</style>
