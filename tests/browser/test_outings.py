@@ -97,13 +97,6 @@ def test_channels_are_looked_at_before_they_are_taken_from_a_file_and_from_the_l
     expect(page.get_by_text("Nothing is kept yet")).to_be_visible()
 
 
-def carry_out(page: Page) -> None:
-    for _ in range(60):
-        if page.locator("h2.done").count():
-            return
-        page.get_by_role("button", name="Opened", exact=True).or_(page.locator(".donekey")).first.click()
-
-
 def test_a_fault_on_the_simulated_band_is_led_to_by_the_tree_and_mended(page: Page, demo: str):
     """The slot is known to hold RIDGE; the radio sends no tone: heard of on the band, found by the tree, mended, answered."""
     made = httpx.post(demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5"}, timeout=60).json()
@@ -195,3 +188,59 @@ def test_the_log_is_narrowed_down(page: Page, demo: str):
     expect(page.get_by_text("None like that.").first).to_be_visible()
     page.get_by_role("button", name="Show all").click()
     expect(rows).to_have_count(2)
+
+
+def test_a_radio_of_ones_own_is_described_taken_and_programmed(page: Page, demo: str, tmp_path):
+    text = httpx.get(demo + "/api/models/ardvane-finch/profile.yaml").text
+    own = tmp_path / "own.yaml"
+    own.write_text(
+        text.replace("model: ardvane-finch", "model: my-wren").replace("name: Ardvane Finch", "name: My Wren"), encoding="utf-8"
+    )
+    bad = tmp_path / "bad.yaml"
+    bad.write_text(own.read_text(encoding="utf-8") + "colour: red\n", encoding="utf-8")
+    page.goto(demo + "/radios")
+    page.get_by_label("Profile file").set_input_files(bad)
+    expect(page.get_by_role("alert")).to_contain_text("colour: unknown key; take it out")
+    page.get_by_label("Profile file").set_input_files(own)
+    expect(page.get_by_role("status")).to_contain_text("My Wren is taken")
+    assert httpx.get(demo + "/api/models/my-wren/profile.yaml").text == own.read_text(encoding="utf-8")
+    page.get_by_role("button", name="Add a radio").click()
+    page.get_by_role("button", name=re.compile("My Wren")).first.click()
+    page.get_by_role("button", name=re.compile("^Add")).last.click()
+    expect(page.locator("h1")).to_contain_text("My Wren")
+    page.goto(demo + "/radios")
+    page.get_by_role("button", name="Remove My Wren").click()
+    expect(page.get_by_role("alert")).to_contain_text("Remove the radio first")
+
+
+def test_just_a_label_is_changed_from_the_slot_and_from_a_sheet_that_says_more_than_is_needed(page: Page, demo: str):
+    made = httpx.post(
+        demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5", "label": "RIDGE"}, timeout=60
+    ).json()
+    ticks = [
+        {"id": f"named-{n:04}", "sheet_id": made["id"], "step": n, "at": "2026-11-25T10:00:00Z"}
+        for n in range(len(made["content"]["steps"]))
+    ]
+    httpx.post(demo + "/api/sheets/ticks", json={"ticks": ticks}).raise_for_status()
+    page.goto(demo + "/radios/1?slot=7")
+    page.get_by_role("button", name="Another label").click()
+    page.get_by_label("New label").fill("TOO LONG")
+    page.get_by_role("button", name="Write the sheet").click()
+    expect(page.get_by_role("alert")).to_contain_text("Shorten it")
+    page.get_by_label("New label").fill("hill")
+    page.get_by_role("button", name="Write the sheet").click()
+    expect(page.get_by_text(re.compile("Read back|Ready ·")).first).to_be_visible()
+    for _ in range(40):
+        if page.locator("h2.done").count():
+            break
+        page.locator(".donekey").click()
+    slot = httpx.get(demo + "/api/radios/1/slots/7").json()["slot"]
+    assert (slot["channel"]["label"], slot["channel"]["rx_hz"]) == ("HILL", 147_330_000)
+    more = httpx.post(
+        demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5", "label": "RIDGE"}, timeout=60
+    ).json()
+    page.goto(f"{demo}/sheet/{more['id']}")
+    page.get_by_role("button", name="Give it just the label").click()
+    page.wait_for_url(lambda url: more["id"] not in url)
+    expect(page.get_by_text(re.compile(r"Ready · 1 of \d\d?\b"))).to_be_visible()
+    assert httpx.get(f"{demo}/api/sheets/{more['id']}").json()["status"] == "put_away"
