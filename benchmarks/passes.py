@@ -16,7 +16,8 @@ from vocator.core.orbit.doppler import curve_of
 from vocator.core.orbit.doppler_set import doppler_set
 from vocator.core.orbit.elements import Elements
 from vocator.core.orbit.frames import Site
-from vocator.core.orbit.passes import Sky, find_passes
+from vocator.core.orbit.passes import find_passes
+from vocator.core.orbit.sky import Sky
 from vocator.files.omm import read_omm_json
 from vocator.files.tle import lines_of
 

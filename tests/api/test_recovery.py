@@ -164,3 +164,27 @@ def test_a_slot_known_to_hold_nearly_this_is_given_just_what_differs(client):
     assert made(slate, line="147.36 + 110.9")["content"]["less"] is None
     unnamed = client.post("/api/sheets", json={"radio_id": slate["id"], "slot": "7", "goal": "rename", "label": "HILL"})
     assert unnamed.status_code == 409
+
+
+@pytest.mark.parametrize(
+    ("goal", "typed", "noted"),
+    [("find-tone", "103.5", ("103.5", None)), ("find-tone", "67", ("67.0", None)), ("find-code", "023", (None, "023N"))],
+)
+def test_what_a_search_found_is_noted_for_the_slot(client, goal, typed, noted):
+    radio = client.post("/api/radios", json={"model": "brisko-pico", "name": "Mine"}).json()
+    sheet = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", "line": "147.33 +", "goal": goal}).json()
+    ticks = [
+        {"id": f"{goal}-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-05-01T10:00:00Z"}
+        for n in range(len(sheet["content"]["steps"]))
+    ]
+    client.post("/api/sheets/ticks", json={"ticks": ticks})
+    before = client.get(f"/api/radios/{radio['id']}/slots/7").json()["slot"]
+    for wrong in ("103.6", "X", "", "999N"):
+        assert client.post(f"/api/sheets/{sheet['id']}/found", json={"value": wrong}).status_code == 422
+    assert client.post(f"/api/sheets/{sheet['id']}/found", json={"value": typed}).status_code == 204
+    after = client.get(f"/api/radios/{radio['id']}/slots/7").json()
+    assert (after["slot"]["channel"]["tone_tx"], after["slot"]["channel"]["dcs_tx"]) == noted
+    assert after["slot"]["state"] == before["state"] == "read_back"
+    assert after["slot"]["channel"]["tx_hz"] == 147_930_000 and "the tone found" in after["history"][0]["text"]
+    other = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "8", "line": "147.33 + 103.5"}).json()
+    assert client.post(f"/api/sheets/{other['id']}/found", json={"value": "103.5"}).status_code == 422

@@ -24,6 +24,12 @@ class NewSheet(Shape):
     way: Literal["long", "short"] | None = None
 
 
+class FoundShape(Shape):
+    """The tone or code that a search stood still on."""
+
+    value: str = Field(max_length=20)
+
+
 class CapShape(Shape):
     """One thing to press."""
 

@@ -8,6 +8,7 @@ from fastapi import APIRouter, Query, Request, Response
 
 from vocator.api.access import Who, shared_url
 from vocator.api.sheet_schemas import (
+    FoundShape,
     Kept,
     NewBatch,
     NewSheet,
@@ -25,7 +26,7 @@ from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.cards import sheet_cards
 from vocator.usecases.recover import recovery_view, sights_view
-from vocator.usecases.sheets import find_sheet, made_at, open_batch, open_sheet, put_away, sheet_text, take_up, tick
+from vocator.usecases.sheets import find_sheet, made_at, note_found, open_batch, open_sheet, put_away, sheet_text, take_up, tick
 from vocator.usecases.twin_play import play_at_step
 
 router = APIRouter(prefix="/api/sheets", tags=["sheets"])
@@ -120,6 +121,12 @@ def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
         for t in given.ticks
     ]
     return Kept(ids=tick(store, ticks))
+
+
+@router.post("/{sheet_id}/found", status_code=204)
+def found(sheet_id: str, given: FoundShape, store: Store) -> None:
+    """Note which tone or code a search stood still on."""
+    note_found(store, sheet_id, given.value)
 
 
 @router.get("/{sheet_id}/twin/{done}")

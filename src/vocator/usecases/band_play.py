@@ -21,7 +21,8 @@ from vocator.core.onair.band import (
     transmission,
 )
 from vocator.core.orbit.frames import Site
-from vocator.core.orbit.passes import Sky, find_passes
+from vocator.core.orbit.passes import find_passes
+from vocator.core.orbit.sky import Sky
 from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
 from vocator.files.omm import read_omm_json

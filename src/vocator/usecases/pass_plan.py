@@ -10,7 +10,8 @@ from vocator.core.keeping.records import Radio
 from vocator.core.onair.satellites import Transponder
 from vocator.core.orbit.doppler import Curve, curve_of
 from vocator.core.orbit.doppler_set import DopplerSet, doppler_set
-from vocator.core.orbit.passes import Pass, Sky, windows_of
+from vocator.core.orbit.passes import Pass, windows_of
+from vocator.core.orbit.sky import Sky
 from vocator.core.outing.working import Judged, Part, WayOfWorking, contiguous, grids_of, judge
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal

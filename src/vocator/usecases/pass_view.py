@@ -12,7 +12,8 @@ from vocator.core.orbit.doppler_set import WORST_HZ, mistuning
 from vocator.core.orbit.footprint import footprint, in_and_out
 from vocator.core.orbit.grid import locator, place_of
 from vocator.core.orbit.horizon_mask import HorizonMask
-from vocator.core.orbit.passes import Pass, Sky
+from vocator.core.orbit.passes import Pass
+from vocator.core.orbit.sky import Sky
 from vocator.core.outing.working import LOSES, WORDS
 from vocator.storage.repositories import StationRepository
 from vocator.usecases.pass_list import pass_view

@@ -9,7 +9,8 @@ from vocator.core.orbit.doppler_set import DopplerSet, doppler_set
 from vocator.core.orbit.elements import Elements
 from vocator.core.orbit.frames import Site, site_of
 from vocator.core.orbit.horizon_mask import HorizonMask
-from vocator.core.orbit.passes import Found, Pass, Sky, find_passes
+from vocator.core.orbit.passes import Found, Pass, find_passes
+from vocator.core.orbit.sky import Sky
 from vocator.core.refusal import Refusal
 from vocator.files.elements_any import read_elements
 from vocator.files.elements_file import ElementFile

@@ -9,10 +9,13 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from vocator.core.channel.channel import Channel, tone_use
+from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
 from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
 from vocator.core.keying.goal import Beyond, Goal
 from vocator.core.keying.radio_goals import RADIO_GOALS
 from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.region_yaml import load_region
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
@@ -28,6 +31,7 @@ OF_RADIO = {
     "auto-shift-on": "automatic shift on", "auto-shift-off": "automatic shift off", "assign": "assign a free key",
     "busy-lock-off": "busy lock off", "squelch-open": "hold the squelch open", "hear-myself": "hear yourself while you send",
 }  # fmt: skip
+HELD = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
 CHANGING = {"rename": "given another label", "change": "changed in place"}
 SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
 
@@ -98,9 +102,8 @@ def _less(request: SheetRequest) -> dict[str, Any] | None:
 
 def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
     """Return the start that agrees with what is known of a radio: its written slots, all else as new."""
-    held = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
     slots = RadioRepository(session).slots(radio.id)
-    return {"memory": {s.slot: s.channel for s in slots if s.state in held and s.channel}}
+    return {"memory": {s.slot: s.channel for s in slots if s.state in HELD and s.channel}}
 
 
 def _note_planned(session: Session, sheet: KeptSheet, slot: str, words: str, channel: dict[str, Any]) -> None:
@@ -235,7 +238,7 @@ def _note_progress(session: Session, after: KeptSheet, one: Tick) -> None:
     if one.step == at["written_at"] and content["goal_kind"] in STORING:
         _note(session, after, at, SlotState.WRITTEN, "written from a proven sheet", one)
     if one.step == at["written_at"] and content["goal_kind"] in SOUGHT:
-        _note(session, after, at, SlotState.WRITTEN, "written with the tone found, which is not noted here", one)
+        _note(session, after, at, SlotState.WRITTEN, "written with the tone found, which is still to be noted", one)
     if one.step == at["written_at"] and content["goal_kind"] in CHANGING:
         _note(session, after, at, SlotState.WRITTEN, CHANGING[content["goal_kind"]], one)
     if one.step == at["written_at"] and content["goal_kind"] == "erase":
@@ -279,6 +282,28 @@ def _with_changes(held: dict[str, Any] | None, content: dict[str, Any]) -> dict[
     if content["goal_kind"] == "change":
         return {**wanted, "label": held.get("label") if held else None}
     return {**held, "label": wanted["label"]} if held and content["goal_kind"] == "rename" else held
+
+
+def note_found(session: Session, sheet_id: str, value: str) -> None:
+    """Note which tone or code a search stood still on, for the slot that its sheet wrote.
+
+    Raises NotFound for the sheet, Refusal for one that sought nothing, and for no tone that its search goes through.
+    """
+    sheet = find_sheet(session, sheet_id)
+    kind = sheet.content["goal_kind"]
+    if kind not in SOUGHT:
+        raise Refusal(sheet.title, "sheet", "one that found a tone or a code", "Note it on the sheet of the search.")
+    sought = CTCSS_50 if kind == "find-tone" else (*DCS_NORMAL, *DCS_INVERTED)
+    typed = value.strip().upper()
+    found = next((s for s in sought if s in (typed, f"{typed}N", f"{typed}.0")), None)
+    if found is None:
+        raise Refusal(value[:20], "tone", f"one of {sought[0]} to {sought[-1]}", "Read it off the radio again.")
+    known = RadioRepository(session).slot(sheet.radio_id, sheet.slot)
+    channel = replace(Channel.from_dict(sheet.content["goal"]["channel"]), tone=tone_use(found, None)).as_dict()
+    state = known.state if known.state in HELD else SlotState.WRITTEN
+    RadioRepository(session).note(
+        sheet.radio_id, SlotEvent(datetime.now(UTC), sheet.slot, state, f"the tone found: {found}", channel)
+    )
 
 
 def put_away(session: Session, sheet_id: str) -> None:

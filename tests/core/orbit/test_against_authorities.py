@@ -17,7 +17,8 @@ from vocator.core.orbit.doppler import received_hz, to_send_hz
 from vocator.core.orbit.elements import faults_of
 from vocator.core.orbit.frames import Site
 from vocator.core.orbit.motion import model_of, position_of
-from vocator.core.orbit.passes import Sky, find_passes
+from vocator.core.orbit.passes import find_passes
+from vocator.core.orbit.sky import Sky
 from vocator.files.tle import read_tle
 
 CLEAR_S, GRAZING_S, TOP_S, ANGLE_DEG, SHIFT_HZ = 0.05, 0.15, 0.05, 0.02, 5.0

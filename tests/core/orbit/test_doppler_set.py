@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from support.orbits import ELEMENTS, HOME, START
 from vocator.core.orbit.doppler import Curve, curve_of
 from vocator.core.orbit.doppler_set import best_places, doppler_set, mistuning, wanted_worst_hz
-from vocator.core.orbit.passes import Sky, find_passes
+from vocator.core.orbit.passes import find_passes
+from vocator.core.orbit.sky import Sky
 from vocator.core.refusal import Refusal
 
 DOWN, UP = 436_500_000, 145_900_000

@@ -127,6 +127,18 @@
     }
   }
 
+  let sought = $state('');
+  let soughtSaid = $state('');
+  async function noteFound(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    try {
+      await post(`/sheets/${following.id}/found`, { value: sought });
+      soughtSaid = `Noted for slot ${content!.slot_text}.`;
+    } catch (error) {
+      soughtSaid = shell.note(error);
+    }
+  }
+
   const DONE: Record<string, string> = { erase: 'free', 'read-back': 'read back', 'reverse-check': 'looked at', change: 'changed and read back' };
   const LESSER = { rename: 'Give it just the label', change: 'Change just that in place', 'read-back': 'Just read it back' };
 
@@ -199,6 +211,14 @@
           {#if ofRadio}It is set.{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {DONE[content.goal_kind] ?? 'written and read back'}.{/if}
         </h2>
         <p>Noted {ofRadio ? '' : `in the memory map of ${content.my_name} and `}in the work log.</p>
+        {#if content.goal_kind === 'find-tone' || content.goal_kind === 'find-code'}
+          <form class="sought" onsubmit={noteFound}>
+            <label for="sought">Which {content.goal_kind === 'find-tone' ? 'tone' : 'code'} did it stand still on?</label>
+            <div class="acts"><input id="sought" class="field" bind:value={sought} maxlength="12" autocomplete="off" placeholder={content.goal_kind === 'find-tone' ? '103.5' : '023N'} />
+              <button type="submit" class="act" disabled={!sought.trim()}>Note it</button></div>
+            {#if soughtSaid}<p role="status">{soughtSaid}</p>{/if}
+          </form>
+        {/if}
         <div class="acts"><a class="act next" href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
         {#if content.changes.length}<p class="quiet">Left different, if it was so: {content.changes.join(', ')}.</p>{/if}
         {#if content.limits.length}
@@ -276,6 +296,12 @@
 {/if}
 
 <style>
+  .sought {
+    margin: 12px 0 20px;
+  }
+  .sought .field {
+    width: 140px;
+  }
   .sheet {
     display: grid;
     grid-template-columns: 210px minmax(0, 1fr) 366px;

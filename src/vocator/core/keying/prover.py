@@ -4,6 +4,7 @@ It never plans and never fixes.  It judges the memory, the settings that ought n
 have changed, and every transmission.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
@@ -117,51 +118,72 @@ def judge(twin: Twin, sheet: Sheet, goal: Goal, start: State, run: Run) -> str:
 
 
 def _radio_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
-    """Judge what concerns the radio itself: the automatic shift, the free keys."""
-    if goal.kind.startswith("auto-shift-") and twin.auto_shift is not None:
-        left = twin.settings[twin.auto_shift].domain.meaning(twin.get(end, twin.auto_shift))
-        if left != goal.kind.removeprefix("auto-shift-"):
-            return f"the automatic shift is {left}"
-    if goal.kind == "busy-lock-off" and twin.busy is not None and twin.is_on(end, twin.busy):
-        return "the busy lock is left on"
-    if goal.kind == "group":
-        chosen = twin.profile.settings_for(Means.GROUP)[0]
-        wanted_group = twin.settings[chosen].domain.find_text(goal.group) if goal.group else 1
-        stored = end.slots[goal.slot]
-        if stored is None or stored.group != wanted_group:
-            return "the channel is not in its group"
-        locked = end.group if twin.settings[chosen].scope == "slot" else twin.get(end, chosen)
-        if locked != wanted_group:
-            return "memory mode is not kept to the group"
-    if goal.kind == "squelch-open":
-        unit = twin.profile.units.index(goal.row) if goal.row else len(twin.profile.units) - 1
-        held = [
-            i for i, s in enumerate(twin.settings)
-            if s.scope == "unit" and s.domain.meaning(twin.get(end._replace(unit=unit), i)) == "open"
-        ]  # fmt: skip
-        if not held:
-            return "the squelch is not held open"
-        if end.unit == unit:
-            return "the side held open is the main one: PTT would send there"
-        dual = twin.profile.setting_for(Means.DUAL_WATCH)
-        if dual is not None and twin.settings[dual].domain.meaning(twin.get(end, dual)) != "on":
-            return "dual watch is off: the side held open is not heard"
-    if goal.kind == "hear-myself":
-        for setting, value in twin.profile.hears_when:
-            if twin.get(end, setting) != value:
-                return f"{twin.settings[setting].name} is left so that the other side is silent while sending"
+    """Judge what concerns the radio itself, by the kind of goal; the free keys are left alone by all but one."""
+    judge_kind = _KINDS.get(goal.kind)
+    fault = judge_kind(twin, goal, end) if judge_kind else ""
+    if fault:
+        return fault
     wanted = start.free
     if goal.kind == "assign":
         key, _, name = goal.key.partition("=")
-        opened = twin.profile.setting_named(name)
-        wanted = with_item(start.free, twin.profile.free_keys.index(key), opened)
+        wanted = with_item(start.free, twin.profile.free_keys.index(key), twin.profile.setting_named(name))
     return "" if end.free == wanted else "the free keys open something else"
+
+
+def _auto_shift_fault(twin: Twin, goal: Goal, end: State) -> str:
+    assert twin.auto_shift is not None
+    left = twin.settings[twin.auto_shift].domain.meaning(twin.get(end, twin.auto_shift))
+    return "" if left == goal.kind.removeprefix("auto-shift-") else f"the automatic shift is {left}"
+
+
+def _busy_fault(twin: Twin, goal: Goal, end: State) -> str:
+    return "the busy lock is left on" if twin.is_on(end, twin.busy) else ""
+
+
+def _group_fault(twin: Twin, goal: Goal, end: State) -> str:
+    chosen = twin.profile.settings_for(Means.GROUP)[0]
+    wanted = twin.settings[chosen].domain.find_text(goal.group) if goal.group else 1
+    stored = end.slots[goal.slot]
+    if stored is None or stored.group != wanted:
+        return "the channel is not in its group"
+    locked = end.group if twin.settings[chosen].scope == "slot" else twin.get(end, chosen)
+    return "" if locked == wanted else "memory mode is not kept to the group"
+
+
+def _squelch_fault(twin: Twin, goal: Goal, end: State) -> str:
+    unit = twin.profile.units.index(goal.row) if goal.row else len(twin.profile.units) - 1
+    side = end._replace(unit=unit)
+    if not any(s.scope == "unit" and s.domain.meaning(twin.get(side, i)) == "open" for i, s in enumerate(twin.settings)):
+        return "the squelch is not held open"
+    if end.unit == unit:
+        return "the side held open is the main one: PTT would send there"
+    dual = twin.profile.setting_for(Means.DUAL_WATCH)
+    on = dual is None or twin.settings[dual].domain.meaning(twin.get(end, dual)) == "on"
+    return "" if on else "dual watch is off: the side held open is not heard"
+
+
+def _duplex_fault(twin: Twin, goal: Goal, end: State) -> str:
+    for setting, value in twin.profile.hears_when:
+        if twin.get(end, setting) != value:
+            return f"{twin.settings[setting].name} is left so that the other side is silent while sending"
+    return ""
+
+
+_KINDS: dict[str, Callable[[Twin, Goal, State], str]] = {
+    "auto-shift-on": _auto_shift_fault,
+    "auto-shift-off": _auto_shift_fault,
+    "busy-lock-off": _busy_fault,
+    "group": _group_fault,
+    "squelch-open": _squelch_fault,
+    "hear-myself": _duplex_fault,
+}
+WITHOUT_SLOT = ("assign", "squelch-open", "hear-myself", "busy-lock-off", "auto-shift-on", "auto-shift-off")
 
 
 def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     slot = twin.profile.slot_text(goal.slot)
     stored = end.slots[goal.slot]
-    if goal.kind in ("assign", "squelch-open", "hear-myself", "busy-lock-off") or goal.kind.startswith("auto-shift-"):
+    if goal.kind in WITHOUT_SLOT:
         if end.slots != start.slots:
             return "a slot was changed"
     elif goal.kind == "erase":

@@ -9,7 +9,8 @@ from datetime import datetime
 import numpy as np
 
 from vocator.core.orbit.frames import Floats
-from vocator.core.orbit.passes import Pass, Sky
+from vocator.core.orbit.passes import Pass
+from vocator.core.orbit.sky import Sky
 
 LIGHT_KM_S = 299_792.458
 

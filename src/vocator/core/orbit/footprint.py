@@ -9,8 +9,9 @@ import numpy as np
 from vocator.core.orbit.frames import Site, below
 from vocator.core.orbit.grid import locator
 from vocator.core.orbit.motion import position_of
-from vocator.core.orbit.passes import Pass, Sky
+from vocator.core.orbit.passes import Pass
 from vocator.core.orbit.search import roots, sign_changes
+from vocator.core.orbit.sky import Sky
 
 MEAN_RADIUS_KM = 6371.0
 _LATITUDES, _LONGITUDES = (a.ravel() for a in np.meshgrid(np.arange(-89.5, 90, 1.0), np.arange(-179.0, 180, 2.0), indexing="ij"))

@@ -6,20 +6,21 @@ so each change of sign there is one rise or one set.
 """
 
 import math
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
-from datetime import UTC, datetime, timedelta
+from datetime import datetime
 
 import numpy as np
 from numpy.typing import NDArray
-from sgp4.api import Satrec
 
 from vocator.core.orbit.elements import Elements
-from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Sighted, Site
+from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Site
 from vocator.core.orbit.horizon_mask import HorizonMask
-from vocator.core.orbit.motion import ERRORS, model_of, position_of, positions, split_julian
+from vocator.core.orbit.motion import ERRORS, positions
 from vocator.core.orbit.search import newton, roots, sign_changes
+from vocator.core.orbit.sky import Flock, Sky
 from vocator.core.orbit.track import Owners, Pieces, Track
+from vocator.core.orbit.windows import Window, free_spans
 
 Codes = NDArray[np.uint8]
 Flags = NDArray[np.bool_]
@@ -28,15 +29,6 @@ MOST_STEP_S = 750.0
 AT_ONCE = 64
 ROUGH_S = 1.0
 """A last step on the track no longer than this leaves less than a millisecond, which SGP4 then sets right."""
-MASK_STEP_S = 5.0
-
-
-@dataclass(frozen=True, slots=True)
-class Window:
-    """A part of a pass that stands above the mask."""
-
-    start_utc: datetime
-    end_utc: datetime
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,52 +68,6 @@ class Found:
 
     passes: tuple[Pass, ...]
     without: tuple[WithoutPass, ...] = field(default=())
-
-
-class Sky(Sighted):
-    """One satellite over one site; times in seconds after ``start_utc``."""
-
-    def __init__(self, elements: Elements, site: Site, start_utc: datetime, model: Satrec | None = None) -> None:
-        self.elements, self.site, self.start_utc = elements, site, start_utc.astimezone(UTC)
-        self.model = model or model_of(elements)
-        self.jd, part = split_julian(self.start_utc)
-        self.offset_s = part * 86400.0
-
-    def at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
-        """Return the horizon, TEME positions and velocities at times."""
-        _, position, velocity = position_of(self.model, self.jd, seconds + self.offset_s)
-        return Horizon(self.site, self.jd, seconds + self.offset_s), position, velocity
-
-    def moment(self, seconds: float) -> datetime:
-        """Return the moment in UTC."""
-        return self.start_utc + timedelta(0, seconds)
-
-    def seconds(self, at_utc: datetime) -> float:
-        """Return a moment as seconds after the start."""
-        return (at_utc - self.start_utc).total_seconds()
-
-
-class Flock(Sighted):
-    """Several satellites over one site, each asked at times of its own, in one go.
-
-    ``counts`` says how many of the times belong to each; they follow one another.
-    """
-
-    def __init__(self, skies: list[Sky], counts: list[int]) -> None:
-        self.sky = skies[0]
-        ends = np.cumsum(counts).tolist()
-        pairs = zip(skies, [0, *ends[:-1]], ends, strict=True)
-        self.parts = [(s.model, slice(a, b), np.full(b - a, s.jd)) for s, a, b in pairs if b > a]
-        self.count = int(ends[-1])
-
-    def at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
-        """Return the horizon, TEME positions and velocities at times."""
-        times = seconds + self.sky.offset_s
-        days = times / 86400.0
-        position, velocity = np.empty((self.count, 3)), np.empty((self.count, 3))
-        for model, part, jd in self.parts:
-            _, position[part], velocity[part] = model.sgp4_array(jd, days[part])
-        return Horizon(self.sky.site, self.sky.jd, times), position, velocity
 
 
 def step_s(elements: Elements) -> float:
@@ -413,39 +359,8 @@ def _closest_of(sky: Sky, highest: float, begins: float, ends: float) -> float:
 
 
 def windows_of(sky: Sky, found: Pass, mask: HorizonMask) -> tuple[Window, ...]:
-    """Return the parts of a pass above the mask: sampled every 5 s, then bisected."""
-    if not mask.points:
-        return (Window(found.aos_utc, found.los_utc),)
-
-    def free(seconds: Floats) -> Floats:
-        look = sky.look(seconds)
-        return look.elevation_deg - np.maximum(mask.at(look.azimuth_deg), 0)
-
-    begins, ends = sky.seconds(found.aos_utc), sky.seconds(found.los_utc)
-    samples = np.linspace(begins, ends, max(math.ceil((ends - begins) / MASK_STEP_S), 8) + 1)
-    values = free(samples)
-    values[0] = values[0] if values[0] > 1e-6 else -1e-9
-    values[-1] = values[-1] if values[-1] > 1e-6 else -1e-9
-    open_start, open_end = mask.at(sky.look(samples[[0, -1]]).azimuth_deg) <= 0
-    if open_start and values[1] > 0:
-        values[0] = 1e-9
-    if open_end and values[-2] > 0:
-        values[-1] = 1e-9
-    change = sign_changes(values)
-    edges = list(_bisect(free, samples[change], samples[change + 1], values[change] < 0))
-    marks = ([begins] if values[0] > 0 else []) + edges + ([ends] if values[-1] > 0 else [])
-    return tuple(Window(sky.moment(a), sky.moment(b)) for a, b in zip(marks[::2], marks[1::2], strict=True))
-
-
-def _bisect(free: Callable[[Floats], Floats], low: Floats, high: Floats, opening: Flags) -> Floats:
-    """Halve brackets where a function that may jump in slope changes sign."""
-    low, high = low.copy(), high.copy()
-    for _ in range(16):
-        middle = (low + high) / 2
-        above = free(middle) > 0
-        late = above == opening
-        low, high = np.where(late, low, middle), np.where(late, middle, high)
-    return (low + high) / 2
+    """Return the parts of a pass above the mask."""
+    return free_spans(sky, found.aos_utc, found.los_utc, mask)
 
 
 def _reason(
