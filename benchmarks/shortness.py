@@ -427,6 +427,8 @@ def edges(aim: Aim, s: State) -> Iterator[tuple[Input, ...]]:
         elif kind != "turn":
             yield (Chord(held, Hold(key, ms) if kind == "hold" else Tap(key)),)
     for dial, handler in table.turns.items() if twin.profile.panel.get("has_dial") else ():
+        if twin.unit_of.get(dial, s.unit) != s.unit:
+            continue  # the other side's dial
         for way in (1, -1):
             for n in distances(aim, s, handler, way):
                 yield (Turn(dial, n * way),)

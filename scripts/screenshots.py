@@ -92,6 +92,7 @@ def main(address: str) -> None:
             wide.request.post(f"{address}/api/outings/1/people/{person}/sheet")
         link = wide.request.post(f"{address}/api/outings/1/people/hay/link").json()["path"]
         wide.goto(address + "/outing")
+        wide.wait_for_selector(".board")
         shoot(wide, "outing")
         phone = page(390, 844)
         phone.goto(address + link)

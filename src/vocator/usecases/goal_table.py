@@ -16,7 +16,7 @@ from vocator.usecases.prove_radios import ALL_KINDS, generate
 from vocator.usecases.twins import twin_of
 
 TABLE = Path(__file__).parent.parent / "data" / "goal_table.json"
-TRIED = 4
+TRIED = 8
 """So many generated goals a cell."""
 
 

@@ -66,11 +66,6 @@
 </main>
 
 <style>
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
-  }
   h1 {
     margin: 0 0 4px;
     font-size: 28px;

@@ -157,12 +157,6 @@
 </main>
 
 <style>
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
-    box-sizing: border-box;
-  }
   header,
   .head,
   .new {
@@ -242,8 +236,13 @@
     font-weight: 700;
   }
   @media (max-width: 700px) {
-    .page {
-      padding: 8px 10px 32px;
+    .narrow {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+    }
+    .narrow .field {
+      max-width: none;
+      width: 100%;
     }
     .wide {
       display: none;

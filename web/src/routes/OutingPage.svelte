@@ -365,12 +365,6 @@
 </Dialog>
 
 <style>
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
-    box-sizing: border-box;
-  }
   header,
   .acts,
   .tabs {
@@ -507,9 +501,6 @@
     text-align: right !important;
   }
   @media (max-width: 700px) {
-    .page {
-      padding: 8px 10px 32px;
-    }
     .now,
     .two {
       grid-template-columns: minmax(0, 1fr);

@@ -221,12 +221,6 @@
 </main>
 
 <style>
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 10px 20px 32px;
-    box-sizing: border-box;
-  }
   header {
     display: flex;
     flex-wrap: wrap;
@@ -383,9 +377,6 @@
     }
   }
   @media (max-width: 700px) {
-    .page {
-      padding: 8px 10px 32px;
-    }
     .rows td,
     .rows th {
       padding-right: 8px;

@@ -219,12 +219,6 @@
 </Dialog>
 
 <style>
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
-    box-sizing: border-box;
-  }
   header {
     display: flex;
     flex-wrap: wrap;
@@ -381,9 +375,6 @@
     font-weight: 700;
   }
   @media (max-width: 700px) {
-    .page {
-      padding: 8px 10px 32px;
-    }
     .days {
       display: none;
     }

@@ -174,11 +174,6 @@
     padding: 6px 0;
     border-top: 1px solid var(--rule);
   }
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
-  }
   header {
     display: flex;
     flex-wrap: wrap;

@@ -46,8 +46,6 @@
 <style>
   .page {
     max-width: 1000px;
-    margin: 0 auto;
-    padding: 16px 20px 32px;
   }
   h1 {
     margin: 0 0 12px;
@@ -64,7 +62,7 @@
   }
   li a {
     display: grid;
-    grid-template-columns: 64px 1.2fr 1.4fr auto;
+    grid-template-columns: 104px 1.2fr 1.4fr 190px;
     gap: 8px 20px;
     align-items: center;
     padding: 12px 0;
@@ -77,17 +75,25 @@
     text-decoration: underline;
     text-underline-offset: 3px;
   }
+  .free {
+    text-align: right;
+  }
   .free b {
     font-size: 28px;
     margin-left: 6px;
   }
   @media (max-width: 700px) {
-    a {
-      grid-template-columns: 64px 1fr;
+    li a {
+      grid-template-columns: 104px 1fr;
+    }
+    li a > :global(svg) {
+      grid-row: 1 / span 3;
+      align-self: start;
     }
     .facts,
     .free {
       grid-column: 2;
+      text-align: left;
     }
   }
 </style>

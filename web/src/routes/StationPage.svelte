@@ -181,11 +181,6 @@
 </main>
 
 <style>
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
-  }
   h1 {
     margin: 0 0 8px;
     font-size: 28px;

@@ -79,11 +79,6 @@
 </main>
 
 <style>
-  .page {
-    max-width: 1280px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
-  }
   header {
     display: flex;
     flex-wrap: wrap;

@@ -65,8 +65,6 @@
 <style>
   .page {
     max-width: 800px;
-    margin: 0 auto;
-    padding: 12px 20px 32px;
   }
   h1 {
     margin: 0;
