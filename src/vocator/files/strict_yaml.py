@@ -11,7 +11,6 @@ from typing import Any
 from ruamel.yaml import YAML
 from ruamel.yaml.constructor import DuplicateKeyError
 from ruamel.yaml.error import MarkedYAMLError
-from ruamel.yaml.events import AliasEvent
 from ruamel.yaml.nodes import MappingNode, Node, ScalarNode, SequenceNode
 
 
@@ -55,7 +54,6 @@ class Located:
 def read_yaml(text: str, file: str) -> Located:
     """Read one document; raises DataFileError with all duplicate keys, odd scalars and aliases (which could grow without end)."""
     problems: list[Problem] = []
-    _refuse_aliases(text, file)
     lines: dict[tuple[str | int, ...], int] = {}
     try:
         node = YAML(typ="rt").compose(text)
@@ -64,27 +62,26 @@ def read_yaml(text: str, file: str) -> Located:
         raise DataFileError([Problem(file, (mark.line + 1) if mark else 1, "", f"not YAML: {error.problem}")]) from error
     if node is None:
         raise DataFileError([Problem(file, 1, "", "the file is empty")])
-    data = _plain(node, (), lines, problems, file)
+    data = _plain(node, (), lines, problems, file, set())
     if problems:
         raise DataFileError(problems)
     return Located(file, data, lines)
 
 
-def _refuse_aliases(text: str, file: str) -> None:
-    try:
-        found = next((e for e in YAML(typ="rt").parse(text) if isinstance(e, AliasEvent)), None)
-    except MarkedYAMLError:
-        return  # said when it is read
-    if found is not None:
-        raise DataFileError(
-            [Problem(file, found.start_mark.line + 1, "", f"*{found.anchor}: write it out, aliases are not used here")]
-        )
-
-
 def _plain(
-    node: Node, path: tuple[str | int, ...], lines: dict[tuple[str | int, ...], int], problems: list[Problem], file: str
+    node: Node,
+    path: tuple[str | int, ...],
+    lines: dict[tuple[str | int, ...], int],
+    problems: list[Problem],
+    file: str,
+    seen: set[int],
 ) -> Any:
     lines[path] = node.start_mark.line + 1
+    if not isinstance(node, ScalarNode):
+        if id(node) in seen:
+            line = node.start_mark.line + 1
+            raise DataFileError([Problem(file, line, "", f"{node.anchor or 'this'}: write it out, aliases are not used here")])
+        seen.add(id(node))
     if isinstance(node, MappingNode):
         found: dict[str, Any] = {}
         for key_node, value_node in node.value:
@@ -92,11 +89,11 @@ def _plain(
             if key in found:
                 at = ".".join(str(p) for p in (*path, key))
                 problems.append(Problem(file, key_node.start_mark.line + 1, at, f"key {key!r} stands here twice; take one out"))
-            found[key] = _plain(value_node, (*path, key), lines, problems, file)
+            found[key] = _plain(value_node, (*path, key), lines, problems, file, seen)
             lines[(*path, key)] = key_node.start_mark.line + 1
         return found
     if isinstance(node, SequenceNode):
-        return [_plain(child, (*path, i), lines, problems, file) for i, child in enumerate(node.value)]
+        return [_plain(child, (*path, i), lines, problems, file, seen) for i, child in enumerate(node.value)]
     assert isinstance(node, ScalarNode)
     return _scalar(node)
 
