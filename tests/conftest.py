@@ -9,6 +9,7 @@ from dataclasses import replace
 from pathlib import Path
 
 import httpx
+import hypothesis
 import pytest
 import uvicorn
 from fastapi.testclient import TestClient
@@ -23,6 +24,8 @@ from vocator.storage.repositories import StationRepository
 from vocator.storage.tables import Base
 from vocator.usecases.demo import load_demo
 
+hypothesis.settings.register_profile("unhurried", deadline=None)  # speed is measured in benchmarks, never asserted
+hypothesis.settings.load_profile("unhurried")
 ROOT = Path(__file__).parent.parent
 expect.set_options(timeout=30_000)  # a busy machine proves sheets slowly; what never comes still fails
 BROWSER = [

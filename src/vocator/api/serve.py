@@ -43,9 +43,13 @@ def own_address() -> str:
 def shared_server(address: str, port: int) -> tuple[uvicorn.Server, Sharing]:
     """Return a server for other machines, TLS only and behind the fence, and how it is reached.
 
-    Raises OSError where the machine has no such address.
+    Raises OSError where the machine has no such address, or something else has the port.
     """
     address = address or own_address()
+    family, kind, _, _, place = socket.getaddrinfo(address, port, type=socket.SOCK_STREAM)[0]
+    with socket.socket(family, kind) as probe:  # said now, not by a thread that dies
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        probe.bind(place)
     own = own_certificate(settings().tls, address)
     shown = f"[{address}]" if ":" in address else address
     sharing = Sharing(f"https://{shown}:{port}", own.fingerprint, own.expires_utc)

@@ -160,12 +160,13 @@
 
   async function next(outcome: (typeof OUTCOMES)[number][0] | null = null): Promise<void> {
     const slot = slotAt();
-    await following.done(outcome);
+    const kept = following.done(outcome); // the sheet goes on at once; the tick may have to wait for the store
     if (outcome === 'nothing') {
       silentSlot = slot;
       silent = true;
     }
     if (handsFree) read();
+    await kept;
   }
 
   function onkeydown(event: KeyboardEvent): void {
