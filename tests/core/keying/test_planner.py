@@ -71,8 +71,12 @@ HAS: dict[str, set[str]] = {
 @given(rng=st.randoms(use_true_random=False))
 @settings(max_examples=4, deadline=None)
 def test_every_kind_of_goal_is_proven_or_beyond_for_a_reason(twin, kind, rng):
-    tested = try_goal(twin, kind, generate(twin, kind, rng))
+    goal = generate(twin, kind, rng)
+    tested = try_goal(twin, kind, goal)
     assert tested.verdict in (Verdict.PROVEN, Verdict.BEYOND), tested.why
+    if goal.slot == twin.profile.call_slot and tested.verdict is Verdict.BEYOND and kind in ("erase", "change the label"):
+        assert "overwritten" in tested.why or "has no name" in tested.why
+        return
     if kind in HAS:
         assert (tested.verdict is Verdict.PROVEN) == (twin.profile.model in HAS[kind])
     elif tested.verdict is Verdict.BEYOND:
