@@ -33,6 +33,7 @@ from vocator.core.keying.setting_chapters import set_wide_needs, typed_frequency
 from vocator.core.keying.setting_ways import leave_list, set_all
 from vocator.core.keying.sheet import Sheet
 from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn
 from vocator.core.radio.perform import Tally, UntilFailed, perform
 from vocator.core.radio.profile import CHANNEL_PARTS, Amounts, Binding, Entry, Means, Screen
@@ -84,9 +85,14 @@ class Aim:
     useful: dict[int, bool] = field(default_factory=dict)
 
     @cached_property
+    def there(self) -> State:
+        """Return the start with the VFO on the goal's frequency."""
+        return self.twin.set_freq(self.start, self.channel.rx_hz) if self.channel else self.start
+
+    @cached_property
     def values(self) -> tuple[int, ...]:
         """Return the settings as they shall be, on the goal's band."""
-        there = self.twin.set_freq(self.start, self.channel.rx_hz) if self.channel else self.start
+        there = self.there
         for setting, value in self.wanted.items():
             there = self.twin.put(there, setting, value)
         return there.values
@@ -95,7 +101,7 @@ class Aim:
     def free_places(self) -> frozenset[int]:
         """Return the places of values that may stand at anything on the way: those with few values, and what a frequency sets."""
         twin, free = self.twin, set()
-        there = twin.set_freq(self.start, self.channel.rx_hz) if self.channel else self.start
+        there = self.there
         loose = [self.twin.shift, *self.twin.offsets] if self.channel else []
         for setting in [*self.wanted, *self.optional, *(s for s in loose if s is not None)]:
             small = twin.settings[setting].domain.count <= FEW
@@ -107,7 +113,7 @@ class Aim:
     def least_of(self) -> dict[int, tuple[int, float, bool]]:
         """Return for each wanted setting its place, the least that setting it can cost, in seconds, and whether only a list has it."""
         twin, found = self.twin, {}
-        there = twin.set_freq(self.start, self.channel.rx_hz) if self.channel else self.start
+        there = self.there
         put = {(other, to) for s in twin.settings for other, to in (*s.disturbs, *s.clears)}
         value_screen = next((i for i, x in enumerate(twin.screens) if x.kind == "value"), 0)
         turned = any(h.name == "change" for h in twin.tables[value_screen].turns.values()) and twin.profile.panel.get("has_dial")
@@ -541,7 +547,7 @@ def whole(twin: Twin, rng: random.Random) -> tuple[Aim, float] | None:
         taken = {twin.get(f.state, twin.step) for f in follow(twin, sheet, start).frames}
         aim.steps = tuple(sorted({*taken, *([step] if step is not None and step >= 0 else [])}))
     for given in sheet.steps():
-        if given.when is not None and not given.when.holds(_shown(twin, s)):
+        if given.when is not None and not given.when.holds(display(twin, s)):
             continue
         for text in given.actions:
             for action in parse_actions(twin.profile, text):
@@ -549,12 +555,6 @@ def whole(twin: Twin, rng: random.Random) -> tuple[Aim, float] | None:
                 if aim.reached(s):
                     return aim, seconds(tally, 0)
     return None
-
-
-def _shown(twin: Twin, s: State):  # type: ignore[no-untyped-def]
-    from vocator.core.radio.display import display
-
-    return display(twin, s)
 
 
 def measure(task: tuple[str, int, int, float]) -> list[str]:

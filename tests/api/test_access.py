@@ -9,6 +9,7 @@ import pytest
 from cryptography import x509
 from fastapi.testclient import TestClient
 from sqlalchemy import update
+from sqlalchemy.exc import OperationalError
 
 from vocator.api.access import OPEN, VOLUNTEERS
 from vocator.api.app import create_app
@@ -209,3 +210,17 @@ def test_a_session_lasts_half_a_day(network, session):
     access = AccessRepository(session)
     assert access.lives(digest(token), now + timedelta(hours=SESSION_HOURS, minutes=-1))
     assert not access.lives(digest(token), now + timedelta(hours=SESSION_HOURS, minutes=1))
+
+
+def test_the_twin_on_this_machine_does_not_wait_for_the_store():
+    """Only what keeps something needs the store; a key pressed on the twin does not."""
+    app = create_app()
+
+    def away() -> Iterator[object]:
+        raise OperationalError("select 1", {}, Exception("away"))
+        yield
+
+    app.dependency_overrides[open_session] = away
+    here = TestClient(app, base_url="http://127.0.0.1", raise_server_exceptions=False)
+    assert here.post("/api/twin/start", json={"model": "ardvane-finch"}).status_code == 200
+    assert here.post("/api/radios", json={"model": "ardvane-finch"}).status_code == 503

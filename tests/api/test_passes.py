@@ -13,6 +13,7 @@ import uvicorn
 from icalendar import Calendar
 
 from support.orbits import REFERENCE
+from support.ticks import ticks_of
 from vocator.files.tle import read_tle
 from vocator.settings import settings
 from vocator.standins.element_service import create_service
@@ -271,11 +272,7 @@ def test_the_logs_are_narrowed_down_and_leave_as_what_was_looked_for(demo):
 
     radio = radio_of(demo, "ardvane-osprey")
     sheet = demo.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "hear-myself"}).json()
-    ticks = [
-        {"id": f"narrow-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-01-02T10:00:00Z"}
-        for n in range(len(sheet["content"]["steps"]))
-    ]
-    demo.post("/api/sheets/ticks", json={"ticks": ticks})
+    demo.post("/api/sheets/ticks", json=ticks_of(sheet, "2026-01-02T10:00:00Z"))
     assert [
         e["text"]
         for e in demo.get("/api/log", params={"radio": radio["name"], "first_day": "2026-01-02", "last_day": "2026-01-02"}).json()
@@ -297,10 +294,6 @@ def test_setting_the_radio_itself_is_a_sheet_that_ends_in_the_work_log(demo):
     made = demo.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "hear-myself"})
     assert made.status_code == 201, made.text
     sheet = made.json()
-    ticks = [
-        {"id": f"tick-{n:04d}-x", "sheet_id": sheet["id"], "step": n, "at": datetime.now(UTC).isoformat()}
-        for n in range(len(sheet["content"]["steps"]))
-    ]
-    demo.post("/api/sheets/ticks", json={"ticks": ticks})
+    demo.post("/api/sheets/ticks", json=ticks_of(sheet, datetime.now(UTC).isoformat()))
     assert demo.get(f"/api/sheets/{sheet['id']}").json()["status"] == "done"
     assert "hear yourself" in demo.get("/api/log").json()[0]["text"]

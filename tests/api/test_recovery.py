@@ -3,6 +3,8 @@
 import pytest
 from fastapi.testclient import TestClient
 
+from support.ticks import ticks_of
+
 
 @pytest.fixture
 def sheet(client: TestClient) -> dict:
@@ -93,12 +95,7 @@ def test_after_a_sheet_is_carried_out_the_short_way_stands_beside_the_long_one(c
         return client.post("/api/sheets", json={"radio_id": radio["id"], "slot": slot, "line": line, "way": way}).json()
 
     def carry_out(sheet: dict) -> None:
-        steps = range(len(sheet["content"]["steps"]))
-        ticks = [
-            {"id": f"{sheet['id']}-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-05-01T10:00:00Z", "done": True}
-            for n in steps
-        ]
-        assert client.post("/api/sheets/ticks", json={"ticks": ticks}).status_code == 200
+        assert client.post("/api/sheets/ticks", json=ticks_of(sheet)).status_code == 200
 
     first = made("7", "147.33 + 103.5")
     assert (first["content"]["way"], first["content"]["other_way"]) == ("long", None)
@@ -132,11 +129,7 @@ def test_a_slot_known_to_hold_nearly_this_is_given_just_what_differs(client):
         return answer.json()
 
     def carry_out(sheet: dict) -> dict:
-        ticks = [
-            {"id": f"{sheet['id']}-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-05-01T10:00:00Z", "done": True}
-            for n in range(len(sheet["content"]["steps"]))
-        ]
-        assert client.post("/api/sheets/ticks", json={"ticks": ticks}).status_code == 200
+        assert client.post("/api/sheets/ticks", json=ticks_of(sheet)).status_code == 200
         return client.get(f"/api/radios/{sheet['content']['radio_id']}/slots/7").json()["slot"]
 
     finch = client.post("/api/radios", json={"model": "ardvane-finch", "name": "Mine"}).json()
@@ -173,11 +166,7 @@ def test_a_slot_known_to_hold_nearly_this_is_given_just_what_differs(client):
 def test_what_a_search_found_is_noted_for_the_slot(client, goal, typed, noted):
     radio = client.post("/api/radios", json={"model": "brisko-pico", "name": "Mine"}).json()
     sheet = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", "line": "147.33 +", "goal": goal}).json()
-    ticks = [
-        {"id": f"{goal}-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-05-01T10:00:00Z"}
-        for n in range(len(sheet["content"]["steps"]))
-    ]
-    client.post("/api/sheets/ticks", json={"ticks": ticks})
+    client.post("/api/sheets/ticks", json=ticks_of(sheet))
     before = client.get(f"/api/radios/{radio['id']}/slots/7").json()["slot"]
     for wrong in ("103.6", "X", "", "999N"):
         assert client.post(f"/api/sheets/{sheet['id']}/found", json={"value": wrong}).status_code == 422

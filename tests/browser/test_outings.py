@@ -7,6 +7,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from conftest import empty
+from support.ticks import ticks_of
 
 pytestmark = pytest.mark.browser
 
@@ -100,11 +101,7 @@ def test_channels_are_looked_at_before_they_are_taken_from_a_file_and_from_the_l
 def test_a_fault_on_the_simulated_band_is_led_to_by_the_tree_and_mended(page: Page, demo: str):
     """The slot is known to hold RIDGE; the radio sends no tone: heard of on the band, found by the tree, mended, answered."""
     made = httpx.post(demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5"}, timeout=60).json()
-    ticks = [
-        {"id": f"done-{n:04}", "sheet_id": made["id"], "step": n, "at": "2026-11-25T10:00:00Z"}
-        for n in range(len(made["content"]["steps"]))
-    ]
-    httpx.post(demo + "/api/sheets/ticks", json={"ticks": ticks}).raise_for_status()
+    httpx.post(demo + "/api/sheets/ticks", json=ticks_of(made, "2026-11-25T10:00:00Z")).raise_for_status()
     page.goto(demo + "/twin")
     page.get_by_label("Radio").select_option(label="Ardvane Finch")
     page.get_by_role("button", name="stands").click()
@@ -217,11 +214,7 @@ def test_just_a_label_is_changed_from_the_slot_and_from_a_sheet_that_says_more_t
     made = httpx.post(
         demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5", "label": "RIDGE"}, timeout=60
     ).json()
-    ticks = [
-        {"id": f"named-{n:04}", "sheet_id": made["id"], "step": n, "at": "2026-11-25T10:00:00Z"}
-        for n in range(len(made["content"]["steps"]))
-    ]
-    httpx.post(demo + "/api/sheets/ticks", json={"ticks": ticks}).raise_for_status()
+    httpx.post(demo + "/api/sheets/ticks", json=ticks_of(made, "2026-11-25T10:00:00Z")).raise_for_status()
     page.goto(demo + "/radios/1?slot=7")
     page.get_by_role("button", name="Another label").click()
     page.get_by_label("New label").fill("TOO LONG")

@@ -3,10 +3,11 @@
 from datetime import datetime
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Depends, FastAPI, Request, Response
+from fastapi import APIRouter, Depends, Request, Response
 from fastapi.responses import JSONResponse
 from pydantic import Field
 
+from vocator.api import problems
 from vocator.api.schemas import Shape
 from vocator.api.store import Store
 from vocator.usecases import access
@@ -101,11 +102,6 @@ def cookie(response: Response, name: str, token: str, seconds: int) -> None:
     response.set_cookie(name, token, max_age=seconds, path="/api", secure=True, httponly=True, samesite="strict")
 
 
-def share(app: FastAPI, sharing: Sharing | None, fenced: bool) -> None:
-    """Tell an application how it is shared, and whether it stands behind the fence."""
-    app.state.sharing, app.state.fenced = sharing, fenced
-
-
 def shared_url(request: Request) -> str:
     """Return the address that links begin with: that of the network where there is one."""
     sharing: Sharing | None = request.app.state.sharing
@@ -124,14 +120,9 @@ def sign_in(given: SignInShape, request: Request, store: Store) -> Any:
     address = request.client.host if request.client else ""
     came = access.sign_in(store, given.passphrase, address)
     if not came.token:
-        body = {
-            "type": "urn:vocator:sign-in",
-            "title": "Not signed in",
-            "status": 429 if came.wait_s else 401,
-            "detail": came.why,
-        }
-        headers = {"Retry-After": str(came.wait_s)} if came.wait_s else {}
-        return JSONResponse(body, body["status"], headers, "application/problem+json")  # type: ignore[arg-type]
+        status = 429 if came.wait_s else 401
+        body = {"type": "urn:vocator:sign-in", "title": "Not signed in", "status": status, "detail": came.why}
+        return problems.answer(body, {"Retry-After": str(came.wait_s)} if came.wait_s else None)
     answer = JSONResponse(SessionShape(who="lead", fenced=request.app.state.fenced, passphrase_set=True).model_dump())
     cookie(answer, LEAD_COOKIE, came.token, access.SESSION_HOURS * 3600)
     return answer

@@ -57,8 +57,7 @@ class Policies:
         try:
             access.same_place(Request(scope))
         except NotYours as error:
-            refused = JSONResponse(problems.problem(error), 403, media_type="application/problem+json")
-            await refused(scope, receive, with_headers)
+            await problems.answer(problems.problem(error))(scope, receive, with_headers)
             return
         await self.app(scope, receive, with_headers)
 
@@ -74,11 +73,11 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
     )
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=5)
     app.add_middleware(Policies)
-    access.share(app, sharing, fenced)
+    app.state.sharing, app.state.fenced = sharing, fenced
     read_own_with(read_from_store)
     problems.install(app)
     for module in (access, station, listing, models, radios, sheets, twin, passes, contacts, outings):
-        app.include_router(module.router, dependencies=[Depends(access.fence)])
+        app.include_router(module.router, dependencies=[Depends(access.fence)] if fenced else [])
     root = (web or settings().web).resolve()
 
     @app.get("/{path:path}", include_in_schema=False)

@@ -56,18 +56,19 @@ def problem(error: Exception) -> dict[str, Any]:
     return body
 
 
-def _answer(body: dict[str, Any]) -> JSONResponse:
-    return JSONResponse(body, status_code=body["status"], media_type="application/problem+json")
+def answer(body: dict[str, Any], headers: dict[str, str] | None = None) -> JSONResponse:
+    """Return problem details as a response."""
+    return JSONResponse(body, body["status"], headers, "application/problem+json")
 
 
 async def _known(request: Request, error: Exception) -> JSONResponse:
-    return _answer(problem(error))
+    return answer(problem(error))
 
 
 async def _invalid(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     faults = "; ".join(f"{'.'.join(str(p) for p in e['loc'])}: {e['msg']}" for e in error.errors())
-    return _answer({"type": "urn:vocator:request", "title": "The request has the wrong shape", "status": 422, "detail": faults})
+    return answer({"type": "urn:vocator:request", "title": "The request has the wrong shape", "status": 422, "detail": faults})
 
 
 def install(app: FastAPI) -> None:

@@ -10,7 +10,7 @@ NUMBER = re.compile(r"[+-]?\d+(\.\d+)?")
 
 def harmless(cell: str) -> str:
     """Return a cell that no spreadsheet takes for a formula: an apostrophe before it, but for a plain number."""
-    if cell[:1] and cell[0] in "=+-@\t\r" and not NUMBER.fullmatch(cell):
+    if cell.startswith(("=", "+", "-", "@", "\t", "\r")) and not NUMBER.fullmatch(cell):
         return f"'{cell}"
     return cell
 

@@ -46,7 +46,7 @@ class Caller:
 
     def must_own_sheet(self, session: Session, sheet_id: str) -> None:
         """Raise NotYours for a volunteer who asks for a sheet of somebody else; one that is gone is nobody's."""
-        sheet = SheetRepository(session).outline(sheet_id) if self.kind != "lead" else None
+        sheet = SheetRepository(session).outline(sheet_id, ticks=False) if self.kind != "lead" else None
         if sheet is not None:
             self.must_own_radio(sheet.radio_id)
 

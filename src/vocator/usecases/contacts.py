@@ -106,7 +106,8 @@ def csv_of(session: Session, wanted: LogFilter = LogFilter()) -> str:
 
 def work_log(session: Session, wanted: LogFilter, count: int) -> list[LogEntry]:
     """Return the latest lines of the work log among what is looked for, the latest first."""
-    return [e for e in LogRepository(session).latest(MOST_LINES) if wanted.takes_work(e)][:count]
+    most = count if wanted == LogFilter() else MOST_LINES
+    return [e for e in LogRepository(session).latest(most) if wanted.takes_work(e)][:count]
 
 
 def work_csv_of(session: Session, wanted: LogFilter) -> str:

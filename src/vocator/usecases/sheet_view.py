@@ -7,8 +7,8 @@ from dataclasses import asdict
 from typing import Any
 
 from vocator.core.channel.channel import megahertz
+from vocator.core.keying.goal import RADIO_GOALS
 from vocator.core.keying.operator import Frame
-from vocator.core.keying.radio_goals import RADIO_GOALS
 from vocator.core.keying.sheet import Step, grouped
 from vocator.core.keying.speech import caps, say_action
 from vocator.core.radio.actions import parse_actions

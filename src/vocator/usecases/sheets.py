@@ -4,7 +4,7 @@ import json
 from dataclasses import asdict, replace
 from datetime import UTC, datetime
 from functools import lru_cache
-from typing import Any
+from typing import Any, TypeVar
 from uuid import uuid4
 
 from sqlalchemy.orm import Session
@@ -12,8 +12,7 @@ from sqlalchemy.orm import Session
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
 from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
-from vocator.core.keying.goal import Beyond, Goal
-from vocator.core.keying.radio_goals import RADIO_GOALS
+from vocator.core.keying.goal import RADIO_GOALS, Beyond, Goal
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
@@ -26,6 +25,7 @@ from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_view import batch_view, sheet_view
 from vocator.usecases.twins import twin_of
 
+T = TypeVar("T")
 STORING = ("store", "group")
 OF_RADIO = {
     "auto-shift-on": "automatic shift on", "auto-shift-off": "automatic shift off", "assign": "assign a free key",
@@ -194,18 +194,18 @@ def _kept(
 
 def find_sheet(session: Session, sheet_id: str) -> KeptSheet:
     """Return a kept sheet; raises NotFound."""
-    sheet = SheetRepository(session).get(sheet_id)
-    if sheet is None:
+    return _there(SheetRepository(session).get(sheet_id))
+
+
+def _there(found: T | None) -> T:
+    if found is None:
         raise NotFound("this sheet", "a sheet from the list of unfinished ones")
-    return sheet
+    return found
 
 
 def sheet_text(session: Session, sheet_id: str) -> tuple[KeptSheet, str]:
     """Return a kept sheet without its steps, and all that it says as JSON text; raises NotFound."""
-    found = SheetRepository(session).text(sheet_id)
-    if found is None:
-        raise NotFound("this sheet", "a sheet from the list of unfinished ones")
-    return found
+    return _there(SheetRepository(session).text(sheet_id))
 
 
 def tick(session: Session, ticks: list[Tick]) -> list[str]:

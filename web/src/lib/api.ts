@@ -44,39 +44,34 @@ export class Refused extends Error {
   }
 }
 
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  let answer: Response;
-  try {
-    answer = await fetch(`/api${path}`, {
-      method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
-    });
-  } catch {
-    throw new Refused({ status: 0, title: 'The server does not answer', detail: 'What you do is kept on this page and sent later.' });
-  }
+/** Ask the server; throws Refused where it refuses, or does not answer (`unanswered` says what that means for the user). */
+async function ask(path: string, init: RequestInit, unanswered: string): Promise<Response> {
+  const answer = await fetch(`/api${path}`, init).catch(() => {
+    throw new Refused({ status: 0, title: 'The server does not answer', detail: unanswered });
+  });
   if (!answer.ok) {
     const problem = await answer.json().catch(() => ({ title: `The server answered ${answer.status}` }));
     throw new Refused({ ...problem, status: answer.status });
   }
+  return answer;
+}
+
+export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const init = body === undefined ? { method } : { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
+  const answer = await ask(path, init, 'What you do is kept on this page and sent later.');
   return (answer.status === 204 ? undefined : await answer.json()) as T;
 }
 
 /** Send a file as it is. */
 export async function sendFile<T>(path: string, file: Blob): Promise<T> {
-  const answer = await fetch(`/api${path}`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file }).catch(() => {
-    throw new Refused({ status: 0, title: 'The server does not answer', detail: 'Nothing was sent; choose the file again when it is back.' });
-  });
-  if (!answer.ok) throw new Refused({ ...(await answer.json().catch(() => ({}))), status: answer.status });
+  const init = { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file };
+  const answer = await ask(path, init, 'Nothing was sent; choose the file again when it is back.');
   return (await answer.json()) as T;
 }
 
 /** Ask for a file with a request that changes something, and hand it to the browser to save. */
 export async function saveFile(path: string, name: string): Promise<void> {
-  const answer = await fetch(`/api${path}`, { method: 'POST' }).catch(() => {
-    throw new Refused({ status: 0, title: 'The server does not answer', detail: 'Nothing was changed; ask again when it is back.' });
-  });
-  if (!answer.ok) throw new Refused({ ...(await answer.json().catch(() => ({}))), status: answer.status });
+  const answer = await ask(path, { method: 'POST' }, 'Nothing was changed; ask again when it is back.');
   const a = document.createElement('a');
   a.href = URL.createObjectURL(await answer.blob());
   a.download = name;

@@ -11,7 +11,8 @@
   let loaded = $state(false);
   let trouble = $state('');
   let told = $state('');
-  let wanted = $state({ find: '', first_day: '', last_day: '', satellite: '', band: '', radio: '', outcome: '' });
+  const ALL = { find: '', first_day: '', last_day: '', satellite: '', band: '', radio: '', outcome: '' };
+  let wanted = $state({ ...ALL });
   let more = $state(false);
   let names = $state.raw({ satellites: [] as string[], bands: [] as string[], radios: [] as string[], outcomes: [] as string[] });
   let query = $derived(new URLSearchParams(Object.entries(wanted).filter(([, value]) => value)).toString());
@@ -105,7 +106,7 @@
       <label>Band<select class="field" bind:value={wanted.band}><option value="">any</option>{#each names.bands as b (b)}<option>{b}</option>{/each}</select></label>
       <label>Radio<select class="field" bind:value={wanted.radio}><option value="">any</option>{#each names.radios as r (r)}<option>{r}</option>{/each}</select></label>
       <label>Outcome<select class="field" bind:value={wanted.outcome}><option value="">any</option>{#each names.outcomes as o (o)}<option value={o}>{o.replace('_', ' ')}</option>{/each}</select></label>
-      <button type="button" class="act" disabled={!query} onclick={() => (wanted = { find: '', first_day: '', last_day: '', satellite: '', band: '', radio: '', outcome: '' })}>Show all</button>
+      <button type="button" class="act" disabled={!query} onclick={() => (wanted = { ...ALL })}>Show all</button>
     </div>
   {/if}
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
@@ -126,7 +127,7 @@
     </form>
     {#if waiting.length}<p class="caution">{waiting.length} kept on this device, not yet sent: {waiting.map((w) => w.call_sign || clock.time(w.at_utc)).join(', ')}</p>{/if}
     {#if list.length}
-      <table>
+      <table class="ruled">
         <thead><tr><th scope="col">{clock.name}</th><th scope="col">Call sign</th><th scope="col">Grid</th><th scope="col">Satellite</th><th scope="col" class="wide">Up, down</th><th scope="col" class="n wide">Way</th><td></td></tr></thead>
         <tbody>
           {#each list as c (c.id)}
@@ -148,7 +149,7 @@
   <section>
     <div class="head"><h2>Work on radios</h2><a class="act" href="/api/log.csv?{query}" download>CSV{query ? ' of these' : ''}</a></div>
     {#if work.length}
-      <table>
+      <table class="ruled">
         <thead><tr><th scope="col">{clock.name}</th><th scope="col">Radio</th><th scope="col">Slot</th><th scope="col">What</th><th scope="col" class="wide">Proof</th></tr></thead>
         <tbody>{#each work as w (w.id)}<tr><td class="when">{clock.day(w.at)} <b>{clock.time(w.at, false)}</b></td><td>{w.radio}</td><td>{w.slot}</td><td>{w.text}</td><td class="wide">{w.proof}</td></tr>{/each}</tbody>
       </table>
@@ -211,23 +212,13 @@
     box-sizing: border-box;
   }
   table {
-    border-collapse: collapse;
-    width: 100%;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 5px 12px 5px 0;
-    border-top: 1px solid var(--rule);
+    --cell: 5px 12px 5px 0;
   }
   thead th,
   thead td {
     border: 0;
     font-weight: 400;
     color: var(--quiet);
-  }
-  .n {
-    text-align: right;
   }
   .when {
     white-space: nowrap;

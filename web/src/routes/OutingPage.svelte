@@ -304,7 +304,7 @@
           <label>From <select class="field" bind:value={at}><option value="">choose a post</option>{#each outing.posts as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
           {#if at}{@const from = board.reach.find((r) => r.post === at)}
             <button type="button" class="act" onclick={() => { spot = copy(outing!.posts.find((x) => x.id === at)!); isNew = false; }}>Change this post</button>
-            <table class="ways"><caption class="visually-hidden">Ways from {from?.name}; hills are not considered</caption>
+            <table class="ruled ways"><caption class="visually-hidden">Ways from {from?.name}; hills are not considered</caption>
               <thead><tr><th scope="col">To</th><th scope="col" class="n">km</th><th scope="col" class="n">bearing</th><th scope="col">likely?</th></tr></thead>
               <tbody>{#each from?.ways ?? [] as w (w.kind + w.to)}<tr><td>{w.name}{w.kind === 'post' ? ' (simplex)' : ''}</td><td class="n">{w.distance_km.toFixed(1)}</td><td class="n">{w.bearing_deg}°</td><td>{w.likely}</td></tr>{/each}</tbody>
             </table>
@@ -487,15 +487,7 @@
     gap: 28px;
   }
   .ways {
-    border-collapse: collapse;
     margin: 10px 0;
-    width: 100%;
-  }
-  .ways th,
-  .ways td {
-    text-align: left;
-    padding: 3px 12px 3px 0;
-    border-top: 1px solid var(--rule);
   }
   .n {
     text-align: right !important;

@@ -178,7 +178,7 @@
   {/if}
 
   {#if shown.length}
-    <table>
+    <table class="ruled">
       <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col" class="wide">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">With</th><th scope="col">Mine</th></tr></thead>
       <tbody>
         {#each shown.slice(0, 60) as p (p.number + p.aos_utc)}
@@ -314,22 +314,12 @@
     stroke-width: 6;
   }
   table {
-    border-collapse: collapse;
-    width: 100%;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 6px 12px 6px 0;
-    border-top: 1px solid var(--rule);
+    --cell: 6px 12px 6px 0;
   }
   thead th {
     border: 0;
     color: var(--quiet);
     font-weight: 400;
-  }
-  .n {
-    text-align: right;
   }
   td.high {
     font-size: 22px;
@@ -384,9 +374,8 @@
     .next > a {
       grid-template-columns: 1fr;
     }
-    th,
-    td {
-      padding-right: 6px;
+    table {
+      --cell: 6px 6px 6px 0;
     }
     .pick {
       min-width: 0;

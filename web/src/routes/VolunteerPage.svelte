@@ -48,7 +48,7 @@
     {:else if view.person.ready}<p class="ready"><b>Your radio is ready.</b></p>
     {:else if !able.length}<p class="caution">None of the outing's channels is within this radio's reach. Ask the lead.</p>
     {:else}<p class="caution">No sheet waits for you. Ask the lead to make it.</p>{/if}
-    <table>
+    <table class="ruled">
       <thead><tr><th scope="col">Slot</th><th scope="col">Name</th><th scope="col">Receive</th><th scope="col">For</th><th scope="col">State</th></tr></thead>
       <tbody>
         {#each able as { c, cell } (c.id)}
@@ -87,14 +87,7 @@
     font-size: 24px;
   }
   table {
-    border-collapse: collapse;
-    width: 100%;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 6px 10px 6px 0;
-    border-top: 1px solid var(--rule);
+    --cell: 6px 10px 6px 0;
   }
   thead th {
     border: 0;

@@ -9,6 +9,9 @@ from vocator.core.radio.start import StartError, reaches_by_offset, required_val
 from vocator.core.radio.verbs_entry import digits_for, entered_hz
 from vocator.core.refusal import Refusal
 
+RADIO_GOALS = ("auto-shift-on", "auto-shift-off", "busy-lock-off", "assign", "squelch-open", "hear-myself")
+"""Goals of the radio itself, which leave every slot as it is."""
+
 
 @dataclass(frozen=True, slots=True)
 class Goal:

@@ -11,9 +11,9 @@ from typing import NamedTuple
 
 from vocator.core.channel.channel import tone_use
 from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import Beyond, Goal, check_reach
-from vocator.core.keying.name_chapter import name, rename, renaming
-from vocator.core.keying.radio_goals import RADIO_GOALS, group_of, keep_to_group, plan_radio_goal
+from vocator.core.keying.goal import RADIO_GOALS, Beyond, Goal, check_reach
+from vocator.core.keying.name_chapter import name, rename
+from vocator.core.keying.radio_goals import group_of, keep_to_group, plan_radio_goal
 from vocator.core.keying.routes import Routes
 from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.keying.setting_ways import set_all
@@ -50,12 +50,9 @@ def plan(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
 def plan_at_slot(twin: Twin, goal: Goal) -> Sheet:
     """Plan erasing, reading back, renaming or changing a slot that holds a channel, from any state; raises Beyond."""
     routes = Routes(twin)
-    if goal.kind == "rename":
-        renaming(twin)
-    if goal.kind == "change":
-        check_change(twin, goal)
     held = twin.stored_from_vfo(twin.start)
     if goal.kind == "change":
+        check_change(twin, goal)
         held = held._replace(rx_hz=goal.channel.rx_hz)
     slots = with_item(twin.start.slots, goal.slot, held)
     draft = Draft(twin, None, twin.start._replace(slots=slots))

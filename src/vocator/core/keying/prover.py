@@ -10,7 +10,7 @@ from enum import StrEnum
 
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_NORMAL
-from vocator.core.keying.goal import Goal
+from vocator.core.keying.goal import RADIO_GOALS, Goal
 from vocator.core.keying.operator import Run, follow
 from vocator.core.keying.sheet import Sheet
 from vocator.core.keying.starts import Named, covering_starts
@@ -177,13 +177,12 @@ _KINDS: dict[str, Callable[[Twin, Goal, State], str]] = {
     "squelch-open": _squelch_fault,
     "hear-myself": _duplex_fault,
 }
-WITHOUT_SLOT = ("assign", "squelch-open", "hear-myself", "busy-lock-off", "auto-shift-on", "auto-shift-off")
 
 
 def _memory_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     slot = twin.profile.slot_text(goal.slot)
     stored = end.slots[goal.slot]
-    if goal.kind in WITHOUT_SLOT:
+    if goal.kind in RADIO_GOALS:
         if end.slots != start.slots:
             return "a slot was changed"
     elif goal.kind == "erase":

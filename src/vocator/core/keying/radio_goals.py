@@ -12,7 +12,6 @@ from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
 AUTO_SHIFT = {"auto-shift-on": "on", "auto-shift-off": "off"}
-RADIO_GOALS = (*AUTO_SHIFT, "busy-lock-off", "assign", "squelch-open", "hear-myself")
 WORTH_ASSIGNING = (Means.TONE, Means.SEND_TONE, Means.SHIFT)
 """What owners who program a whole area put on free keys."""
 

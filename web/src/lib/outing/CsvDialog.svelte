@@ -30,7 +30,7 @@
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   {#if seen}
     {#each seen.problems as p (p)}<p class="harm">{p}</p>{/each}
-    <table><thead><tr><th scope="col">Row</th><th scope="col">Name</th><th scope="col">Understood as</th></tr></thead>
+    <table class="ruled"><thead><tr><th scope="col">Row</th><th scope="col">Name</th><th scope="col">Understood as</th></tr></thead>
       <tbody>{#each seen.rows.slice(0, 200) as r (r.number)}<tr><td>{r.number}</td><td>{r.name}</td><td>{#if r.problem}<b>Cannot be taken: {r.problem}</b>{:else}{r.text}{/if}</td></tr>{/each}</tbody></table>
     {#if seen.rows.length > 200}<p>{seen.rows.length - 200} more rows.</p>{/if}
     {#if !seen.can_take}<p>Nothing is taken until every row is clear.</p>{/if}
@@ -39,16 +39,6 @@
 </Dialog>
 
 <style>
-  table {
-    border-collapse: collapse;
-    width: 100%;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 3px 12px 3px 0;
-    border-top: 1px solid var(--rule);
-  }
   .acts {
     display: flex;
     flex-wrap: wrap;

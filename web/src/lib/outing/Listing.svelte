@@ -38,7 +38,7 @@
   <div class="acts"><button type="button" class="act" onclick={ask}>Ask the listing service</button>
     <span role="status">{told}{listing?.fetched_at ? ` Fetched ${new Date(listing.fetched_at).toLocaleString('en-GB')}.` : ''}</span></div>
   {#if listing?.repeaters.length}
-    <table><thead><tr><th scope="col">Name</th><th scope="col">Line</th><th scope="col" class="n">km</th><th scope="col" class="n">bearing</th><th scope="col">state</th><td></td></tr></thead>
+    <table class="ruled"><thead><tr><th scope="col">Name</th><th scope="col">Line</th><th scope="col" class="n">km</th><th scope="col" class="n">bearing</th><th scope="col">state</th><td></td></tr></thead>
       <tbody>
         {#each listing.repeaters.slice(0, 40) as r (r.id)}
           <tr><td><b>{r.name}</b>{r.change ? `, ${r.change}` : ''}</td><td>{r.line}</td><td class="n">{r.distance_km.toFixed(1)}</td><td class="n">{r.bearing_deg}°</td><td>{r.state}</td>
@@ -65,17 +65,6 @@
     align-items: center;
   }
   table {
-    border-collapse: collapse;
     margin: 10px 0;
-    width: 100%;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 3px 12px 3px 0;
-    border-top: 1px solid var(--rule);
-  }
-  .n {
-    text-align: right;
   }
 </style>
