@@ -11,7 +11,6 @@ import threading
 import time
 import uuid
 from datetime import UTC, datetime
-from pathlib import Path
 
 import httpx
 from sqlalchemy import create_engine, text
@@ -23,9 +22,9 @@ from vocator.files.profile_yaml import model_names
 from vocator.settings import settings
 from vocator.storage.migrate import migrate
 from vocator.storage.outing_repositories import OutingRepository
+from vocator.storage.throwaway import Throwaway, throwaway_store
 from vocator.usecases.outings import findings, make_sheets_for
 
-ROOT = Path(__file__).parent.parent
 TONES = ("67.0", "88.5", "103.5", "118.8", "141.3")
 
 
@@ -59,38 +58,14 @@ def big() -> Outing:
     return Outing("Big", channels=tuple(channels), posts=(Post("base", "Base", Place(49.5, -57.8, 5)),), people=tuple(people))
 
 
-def database() -> str:
-    environment = {
-        **os.environ,
-        "VOCATOR_PGHOME": f"/dev/shm/vocator-bench-{os.getuid()}",
-        "VOCATOR_PGPORT": "54349",
-        "VOCATOR_PGOPTS": "-c fsync=off",
-    }
-    subprocess.run([ROOT / "scripts" / "db.sh", "start"], check=True, env=environment)
-    url = subprocess.run(
-        [ROOT / "scripts" / "db.sh", "url"], check=True, env=environment, capture_output=True, text=True
-    ).stdout.strip()
-    admin = create_engine(f"{url.rsplit('/', 1)[0]}/postgres", isolation_level="AUTOCOMMIT")
-    with admin.connect() as connection:
-        connection.execute(text("drop database if exists bench with (force)"))
-        connection.execute(text("create database bench"))
-    admin.dispose()
-    return f"{url.rsplit('/', 1)[0]}/bench"
-
-
-def restart_store() -> None:
-    environment = {
-        **os.environ,
-        "VOCATOR_PGHOME": f"/dev/shm/vocator-bench-{os.getuid()}",
-        "VOCATOR_PGPORT": "54349",
-        "VOCATOR_PGOPTS": "-c fsync=off",
-    }
-    for verb in ("stop", "start"):
-        subprocess.run([ROOT / "scripts" / "db.sh", verb], check=True, env=environment, capture_output=True)
-
-
 def main() -> None:
-    url = database()
+    with throwaway_store("bench") as store:
+        measure(store)
+
+
+def measure(store: Throwaway) -> None:
+    """Measure on a store of the benchmark's own."""
+    url = store.url
     os.environ["VOCATOR_DATABASE_URL"] = url
     settings.cache_clear()
     engine = create_engine(url)
@@ -113,10 +88,11 @@ def main() -> None:
     begun = time.perf_counter()
     read, _ = read_outing_csv(rows)
     print(f"CSV of {len(read)} rows read: {time.perf_counter() - begun:.2f} s, aim 2")
-    volunteers(engine, sheets)
+    volunteers(store, sheets)
+    engine.dispose()
 
 
-def volunteers(engine: object, sheets: list[tuple[str, int]]) -> None:
+def volunteers(store: Throwaway, sheets: list[tuple[str, int]]) -> None:
     """Let fifty volunteers open and tick sheets at once, with the store restarted in between; the server is a process of its own."""
     server = subprocess.Popen([sys.executable, "-m", "vocator.api.serve", "--port", "8799", "--empty"], stdout=subprocess.DEVNULL)
     for _ in range(200):
@@ -171,7 +147,8 @@ def volunteers(engine: object, sheets: list[tuple[str, int]]) -> None:
             time.sleep(0.02)
         if restart:
             time.sleep(3)
-            restart_store()
+            store.stop()
+            store.start()
         for t in threads:
             t.join()
         with create_engine(settings().database_url).connect() as connection:

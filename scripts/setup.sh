@@ -23,13 +23,17 @@ ensure_web() { locked set_up_web; }
 
 set_up_python() {
   local wanted; wanted="$(cd "$ROOT" && sum_of requirements.txt requirements-dev.txt)"
-  stamped "$VENV/.complete" "$wanted" && [ -x "$PY" ] && return 0
+  stamped "$VENV/.complete" "$wanted" && "$PY" -c "" 2>/dev/null && return 0
   command -v python3 >/dev/null || die "python3 is missing" "as root: apt-get install -y python3 python3-venv"
   say "setting up Python (once, about a minute)"
+  # an environment without its stamp was broken off: what stands in it half done is not worth finding out
+  if ! [ -f "$VENV/.complete" ] || ! "$PY" -c "import pip" 2>/dev/null; then
+    rm -rf "$VENV"
+    python3 -m venv "$VENV" >&2 || die "python3 -m venv failed" "as root: apt-get install -y python3-venv"
+  fi
   rm -f "$VENV/.complete"
-  [ -x "$PY" ] || { rm -rf "$VENV"; python3 -m venv "$VENV" >&2 || die "python3 -m venv failed" "as root: apt-get install -y python3-venv"; }
-  "$PY" -m pip install -q --disable-pip-version-check "$(grep -o '^uv==[0-9.]*' "$ROOT/requirements-dev.in")" >&2 || die "pip could not install uv" "check the network and run again; what is there is kept"
-  "$VENV/bin/uv" pip sync -q --require-hashes --compile-bytecode --python "$PY" "$ROOT/requirements.txt" "$ROOT/requirements-dev.txt" >&2 || die "the Python packages could not be installed" "check the network and run again; what is there is kept"
+  "$PY" -m pip install -q --disable-pip-version-check "$(grep -o '^uv==[0-9.]*' "$ROOT/requirements-dev.in")" >&2 || die "pip could not install uv" "check the network and run again"
+  "$VENV/bin/uv" pip sync -q --require-hashes --compile-bytecode --python "$PY" "$ROOT/requirements.txt" "$ROOT/requirements-dev.txt" >&2 || die "the Python packages could not be installed" "check the network and run again"
   echo "$wanted" > "$VENV/.complete"
 }
 
@@ -39,6 +43,11 @@ ensure_debian() { # command or path, package
     command -v "$1" >/dev/null 2>&1 || ls $1 >/dev/null 2>&1 || missing+=("$2")
     shift 2
   done
+  # packages that were unpacked and never set up: their programs are there, what they need is not
+  if [ "$(id -u)" = 0 ] && command -v dpkg >/dev/null && [ -n "$(dpkg --audit 2>/dev/null)" ]; then
+    say "finishing an installation of Debian packages that was broken off"
+    DEBIAN_FRONTEND=noninteractive dpkg --configure -a >&2 || say "dpkg --configure -a did not finish; going on"
+  fi
   [ ${#missing[@]} -eq 0 ] && return 0
   [ "$(id -u)" = 0 ] || die "missing Debian packages: ${missing[*]}" "as root: apt-get install -y ${missing[*]}"
   say "installing Debian packages: ${missing[*]}"
@@ -51,12 +60,14 @@ set_up_web() {
   packages="$(cd "$ROOT/web" && sum_of package-lock.json package.json)"
   if ! stamped "$ROOT/web/node_modules/.complete" "$packages"; then
     say "installing the front end's packages (once, about a minute)"
+    rm -f "$ROOT/web/node_modules/.complete"
     (cd "$ROOT/web" && npm ci --no-audit --no-fund --loglevel=error >&2) || die "the front end's packages could not be installed" "check the network and run again"
     echo "$packages" > "$ROOT/web/node_modules/.complete"
   fi
   sources="$(cd "$ROOT" && { find web/src web/public web/index.html web/vite.config.ts web/package-lock.json src/vocator/api src/vocator/usecases -type f ! -name '*.pyc' ! -name 'schema.gen.ts' 2>/dev/null | LC_ALL=C sort | xargs cat; } | sha256sum | cut -d' ' -f1)"
   if ! stamped "$ROOT/web/dist/.complete" "$sources" || [ ! -f "$ROOT/web/src/lib/schema.gen.ts" ]; then
     say "building the front end"
+    rm -f "$ROOT/web/dist/.complete"
     "$PY" -m vocator.api.openapi > "$ROOT/openapi.json" || die "the API's description could not be written"
     (cd "$ROOT/web" && npm run -s types >&2 && npm run -s build >&2) || die "the front end could not be built" "its messages stand above"
     echo "$sources" > "$ROOT/web/dist/.complete"

@@ -1,7 +1,7 @@
 """What all tests share: a database of their own, an application on it, a browser."""
 
 import os
-import subprocess
+import socket
 import threading
 import time
 from collections.abc import Iterator
@@ -22,9 +22,12 @@ from vocator.settings import Settings, settings
 from vocator.storage.migrate import migrate
 from vocator.storage.repositories import StationRepository
 from vocator.storage.tables import Base
+from vocator.storage.throwaway import throwaway_store
 from vocator.usecases.demo import load_demo
 
-hypothesis.settings.register_profile("unhurried", deadline=None)  # speed is measured in benchmarks, never asserted
+hypothesis.settings.register_profile(
+    "unhurried", deadline=None, derandomize=True
+)  # speed is measured in benchmarks, never asserted
 hypothesis.settings.load_profile("unhurried")
 ROOT = Path(__file__).parent.parent
 expect.set_options(timeout=30_000)  # a busy machine proves sheets slowly; what never comes still fails
@@ -34,23 +37,24 @@ BROWSER = [
 ]  # fmt: skip
 
 
-def _cluster() -> str:
-    """Start the test cluster and return the address of its server."""
-    environment = {
-        **os.environ,
-        "VOCATOR_PGHOME": os.environ.get("VOCATOR_TEST_PGHOME", f"/dev/shm/vocator-test-{os.getuid()}"),
-        "VOCATOR_PGPORT": os.environ.get("VOCATOR_TEST_PGPORT", "54339"),
-        "VOCATOR_PGOPTS": "-c fsync=off",
-    }
-    subprocess.run([ROOT / "scripts" / "db.sh", "start"], check=True, env=environment)
-    url = subprocess.run([ROOT / "scripts" / "db.sh", "url"], check=True, env=environment, capture_output=True, text=True).stdout
-    return url.strip().rsplit("/", 1)[0]
+STORE = "VOCATOR_TEST_STORE"
+NOBODY = "http://127.0.0.1:9"
+
+
+def pytest_configure(config: pytest.Config) -> None:
+    """Start the store of this run; its workers find the address in their environment."""
+    if STORE not in os.environ and not config.option.collectonly:
+        store = throwaway_store("test")
+        os.environ[STORE] = store.__enter__().url
+        # nobody answers there: a test that wants a service names its own, and never meets a stranger's
+        os.environ |= {"VOCATOR_ELEMENTS_URL": f"{NOBODY}/elements.json", "VOCATOR_LISTING_URL": f"{NOBODY}/repeaters"}
+        config.add_cleanup(lambda: store.__exit__(None, None, None))
 
 
 @pytest.fixture(scope="session")
 def database_url(worker_id: str) -> Iterator[str]:
     """A migrated database of this worker's own."""
-    server = _cluster()
+    server = os.environ[STORE].rsplit("/", 1)[0]
     name = f"test_{worker_id}"
     admin = create_engine(f"{server}/postgres", isolation_level="AUTOCOMMIT")
     with admin.connect() as connection:
@@ -158,7 +162,10 @@ def server(database_url: str, worker_id: str) -> Iterator[Server]:
     os.environ["VOCATOR_DATABASE_URL"] = database_url
     settings.cache_clear()
     assert Settings().database_url == database_url
-    server = Server(8760 + (int(worker_id[2:]) if worker_id.startswith("gw") else 20))
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    server = Server(port)
     server.start()
     yield server
     server.stop()

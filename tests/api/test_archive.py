@@ -7,7 +7,8 @@ import zipfile
 import pytest
 from sqlalchemy import text
 
-from vocator.storage.archive import REVISION, rows_of, table_names
+from support.ticks import ticks_of
+from vocator.storage.archive import REVISION, added_since, rows_of, table_names
 from vocator.storage.tables import Base
 from vocator.usecases.demo import load_demo
 
@@ -69,3 +70,89 @@ def test_what_is_no_whole_archive_is_refused_and_nothing_is_kept(session, client
     assert refused.status_code == 422, refused.text
     assert refused.json()["do"]
     assert all(rows_of(session, n) == [] for n in table_names())
+
+
+def rewritten(raw, name, change):
+    """Return an archive with one part changed by a function of its contents."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(raw)) as old, zipfile.ZipFile(out, "w") as made:
+        for part in old.namelist():
+            content = json.loads(old.read(part))
+            if part == name:
+                change(content)
+            made.writestr(part, json.dumps(content))
+    return out.getvalue()
+
+
+def set_in(n, **fields):
+    return lambda rows: rows[n].update(fields)
+
+
+WRONG = {
+    "a year that is none": ("work_log", set_in(0, at="0001-01-01T00:00:00+14:00"), "work_log, row 1, at"),
+    "a model that is none": ("radio", set_in(0, model="no-such"), "radio, row of "),
+    "a state that is none": ("slot", set_in(0, state="burnt"), "slot, row of "),
+    "a channel that is none": ("slot", set_in(0, channel={"rx_hz": "high"}), "slot, row of "),
+    "a slot that the radio lacks": ("slot", set_in(0, slot="9999"), "slot, row of "),
+    "a sheet without steps": ("sheet", lambda rows: rows[0]["content"].pop("steps"), "sheet, row of "),
+    "a step that is none": ("sheet", lambda rows: rows[0]["content"]["steps"][0].update(say=7), "content.steps.0.say"),
+    "a request of another kind": ("sheet", lambda rows: rows[0]["content"]["request"].update(colour="red"), "colour"),
+    "an outing of no region": ("outing", lambda rows: rows[0]["content"].update(region="r9"), "outing, row of "),
+    "an orbit that is none": ("element_set", lambda rows: rows[0]["fields"].update(eccentricity=7), "element_set, row of "),
+    "an orbit of words": ("element_set", lambda rows: rows[0]["fields"].update(eccentricity="round"), "element_set"),
+    "a contact of nobody's mode": ("contact", set_in(0, mode=7), "contact, row 1, mode"),
+    "a number too large": ("contact", set_in(0, tx_hz=10**30), "contact, row 1, tx_hz"),
+    "a text too long": ("radio", set_in(0, name="x" * 61), "radio, row 1, name"),
+    "a text with a zero in it": ("radio", set_in(0, name="x\0y"), "radio, row 1, name"),
+    "a station of no region": ("station", set_in(0, region="r9"), "station, row of 1"),
+    "a sheet of no radio": ("sheet", set_in(0, radio_id=4711), "sheet: "),
+    "nested without end": ("outing", lambda rows: rows.append(nest(900)), "nested"),
+}  # fmt: skip
+
+
+def nest(depth):
+    made = []
+    for _ in range(depth):
+        made = [made]
+    return made
+
+
+def test_an_archive_whose_contents_do_not_open_is_named_and_nothing_of_it_is_taken(session, client):
+    load_demo(session)
+    outing = client.get("/api/outings").json()[0]["id"]
+    sheet = client.post(f"/api/outings/{outing}/people/hay/sheet").json()["id"]
+    client.post("/api/sheets/ticks", json=ticks_of(client.get(f"/api/sheets/{sheet}").json()))
+    client.post(
+        "/api/contacts", json={"contacts": [{"id": "stamp-0001", "at_utc": "2026-11-25T12:00:00Z", "call_sign": "QZ7LOM"}]}
+    )
+    raw = client.get("/api/archive.zip").content
+    clear(session)
+    for what, (part, change, named) in WRONG.items():
+        refused = client.post("/api/archive", content=rewritten(raw, f"{part}.json", change))
+        assert refused.status_code == 422, (what, refused.text[:300])
+        assert named in refused.json()["found"], (what, refused.json()["found"])
+        session.expire_all()
+        assert all(rows_of(session, n) == [] for n in table_names()), what
+    restored = client.post("/api/archive", content=raw)
+    assert restored.status_code == 201, restored.text
+    assert client.get(f"/api/sheets/{sheet}").json()["status"] == "done"
+
+
+def test_an_archive_of_the_version_before_is_taken_with_what_was_ticked_as_it_was_noted(session, client):
+    radio = client.post("/api/radios", json={"model": "ardvane-finch"}).json()["id"]
+    sheet = client.post("/api/sheets", json={"radio_id": radio, "slot": "7", "line": "146.55"}).json()
+    ticks = ticks_of(sheet)["ticks"]
+    client.post("/api/sheets/ticks", json={"ticks": ticks[:-1]})
+    raw = client.get("/api/archive.zip").content
+    before = client.get("/api/log").json()
+    assert before
+    for part in ("tick", "work_log", "slot_event", "contact"):
+        lacking = added_since("0006", part)
+        raw = rewritten(raw, f"{part}.json", lambda rows, lacking=lacking: [r.pop(k) for r in rows for k in lacking])
+    raw = rewritten(raw, "manifest.json", lambda manifest: manifest.update(revision="0006"))
+    clear(session)
+    restored = client.post("/api/archive", content=raw)
+    assert restored.status_code == 201, restored.text
+    client.post("/api/sheets/ticks", json={"ticks": ticks})
+    after = client.get("/api/log").json()
+    assert sorted(line["text"] for line in after) == sorted([*(line["text"] for line in before), "read back: " + sheet["title"]])

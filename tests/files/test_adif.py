@@ -20,7 +20,7 @@ CALLS = st.from_regex(r"\AQ[A-Z][0-9][A-Z]{3}\Z")
     st.lists(
         st.builds(
             Contact, st.uuids().map(lambda u: u.hex),
-            st.datetimes(datetime(1990, 1, 1), datetime(2080, 1, 1)).map(lambda t: t.replace(microsecond=0, tzinfo=UTC)), CALLS,
+            st.datetimes(datetime(2000, 1, 1), datetime(2080, 1, 1)).map(lambda t: t.replace(microsecond=0, tzinfo=UTC)), CALLS,
             st.sampled_from(["", "FN25", "GN19ex"]), st.sampled_from(["", "Wren-5"]), st.just("FM"), st.sampled_from([None, 145_957_500, 435_350_000]),
             st.sampled_from([None, 437_125_000]), st.sampled_from(["", "59"]), st.just(""), CALLS, st.just(""), st.text(max_size=30),
         ),

@@ -1,7 +1,7 @@
 """The contact log."""
 
 from dataclasses import asdict
-from datetime import date
+from datetime import UTC, date, datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Depends, Query, Response
@@ -10,6 +10,7 @@ from vocator.api.pass_schemas import ContactShape, ContactsIn, ImportedShape, Re
 from vocator.api.passes import Body
 from vocator.api.sheet_schemas import Kept
 from vocator.api.store import Store
+from vocator.core.instants import stamped
 from vocator.core.keeping.contacts import Contact
 from vocator.core.keeping.log_filter import LogFilter
 from vocator.usecases.contacts import adif_of, contacts_view, csv_of, import_adif, keep_contacts, remove_contact
@@ -43,7 +44,15 @@ def contacts(store: Store, wanted: Wanted) -> list[ContactShape]:
 @router.post("")
 def keep(given: ContactsIn, store: Store) -> Kept:
     """Keep contacts, perhaps stamped while the server was away; sending them twice is harmless."""
-    return Kept(ids=keep_contacts(store, [Contact(**c.model_dump()) for c in given.contacts]))
+    now = datetime.now(UTC)
+    contacts, told = [], []
+    for one in given.contacts:
+        at, words = stamped(one.at_utc, now)
+        fields = one.model_dump(exclude={"changed_utc"})
+        changed = stamped(one.changed_utc, now)[0] if one.changed_utc else None
+        contacts.append((Contact(**{**fields, "at_utc": at}), changed))
+        told += [words] if words else []
+    return Kept(ids=keep_contacts(store, contacts), notes=list(dict.fromkeys(told)))
 
 
 @router.get(".adi")

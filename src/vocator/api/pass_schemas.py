@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from vocator.api.instants import Instant
 from vocator.api.schemas import Shape
 
 
@@ -289,7 +290,7 @@ class PickShape(Shape):
     """A pass to put among the picked ones, or to take out."""
 
     number: int
-    aos_utc: datetime
+    aos_utc: Instant
     picked: bool
     query: str = Field(default="", max_length=300)
 
@@ -363,7 +364,8 @@ class ContactIn(Shape):
     """A contact as the page sends it; the page makes the id."""
 
     id: str = Field(min_length=8, max_length=60)
-    at_utc: datetime
+    at_utc: Instant
+    changed_utc: Instant | None = None
     call_sign: str = Field(default="", max_length=60)
     grid: str = Field(default="", max_length=10)
     satellite: str = Field(default="", max_length=60)

@@ -5,6 +5,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Depends, Query, Request, Response
 
+from vocator.api.instants import Instant
 from vocator.api.pass_schemas import (
     ChosenShape,
     ClockShape,
@@ -39,10 +40,6 @@ router = APIRouter(prefix="/api", tags=["passes"])
 
 def _now() -> datetime:
     return datetime.now(UTC)
-
-
-def _utc(at: datetime) -> datetime:
-    return at.replace(tzinfo=UTC) if at.tzinfo is None else at.astimezone(UTC)
 
 
 async def body_of(request: Request) -> bytes:
@@ -110,9 +107,9 @@ def choose(number: int, given: ChosenShape, store: Store) -> SatelliteShape:
 
 
 @router.get("/passes")
-def passes(store: Store, start: datetime | None = None, days: Annotated[float, Query(gt=0, le=10)] = 3) -> PassList:
+def passes(store: Store, start: Instant | None = None, days: Annotated[float, Query(gt=0, le=10)] = 3) -> PassList:
     """Return the passes of a span."""
-    return PassList.model_validate(passes_view(store, _utc(start) if start else _now(), days, _now()))
+    return PassList.model_validate(passes_view(store, start or _now(), days, _now()))
 
 
 @router.get("/passes/next")
@@ -133,7 +130,7 @@ def picked_calendar(store: Store) -> Response:
 @router.put("/passes/picked")
 def set_picked(given: PickShape, store: Store) -> PickShape:
     """Pick a pass, or take it out."""
-    pick(store, given.number, _utc(given.aos_utc), given.picked, given.query)
+    pick(store, given.number, given.aos_utc, given.picked, given.query)
     return given
 
 
@@ -153,39 +150,37 @@ def choice_of(
 Chosen = Annotated[Choice, Depends(choice_of)]
 
 
-def _plan(store: Any, number: int, aos: datetime, choice: Choice) -> PassPlan:
-    return plan_pass(store, number, _utc(aos), choice)
+def _plan(store: Any, number: int, aos: Instant, choice: Choice) -> PassPlan:
+    return plan_pass(store, number, aos, choice)
 
 
 @router.get("/passes/{number}/{aos}")
-def one_pass(number: int, aos: datetime, choice: Chosen, store: Store) -> PassPlanShape:
+def one_pass(number: int, aos: Instant, choice: Chosen, store: Store) -> PassPlanShape:
     """Return one pass made ready."""
     return PassPlanShape.model_validate(plan_view(store, _plan(store, number, aos, choice), choice, _now()))
 
 
 @router.get("/passes/{number}/{aos}/card.pdf")
-def card(
-    number: int, aos: datetime, choice: Chosen, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4"
-) -> Response:
+def card(number: int, aos: Instant, choice: Chosen, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4") -> Response:
     """Return the pass card as a pocket card."""
     return Response(pass_cards(_plan(store, number, aos, choice), paper), media_type="application/pdf")
 
 
 @router.get("/passes/{number}/{aos}/rehearsal")
-def rehearsal(number: int, aos: datetime, choice: Chosen, store: Store) -> RehearsalShape:
+def rehearsal(number: int, aos: Instant, choice: Chosen, store: Store) -> RehearsalShape:
     """Return a pass second by second."""
     return RehearsalShape.model_validate(rehearsal_view(_plan(store, number, aos, choice)))
 
 
 @router.post("/passes/{number}/{aos}/score")
-def ride_score(number: int, aos: datetime, given: RideShape, choice: Chosen, store: Store) -> ScoreShape:
+def ride_score(number: int, aos: Instant, given: RideShape, choice: Chosen, store: Store) -> ScoreShape:
     """Return how a rehearsed ride went."""
     turned = [Turned(t.at_s, t.memory) for t in given.turned]
     return ScoreShape.model_validate(score(_plan(store, number, aos, choice), turned, given.contacts_s))
 
 
 @router.post("/passes/{number}/{aos}/sheets", status_code=201)
-def make_sheets(number: int, aos: datetime, choice: Chosen, store: Store) -> MadeSheets:
+def make_sheets(number: int, aos: Instant, choice: Chosen, store: Store) -> MadeSheets:
     """Make the proven sheets that put a pass into the radios: the memories, then what is set beside them."""
     plan = _plan(store, number, aos, choice)
     ids = []

@@ -5,7 +5,7 @@ from typing import Any
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from sqlalchemy.exc import InterfaceError, OperationalError
+from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 
 from vocator.core.keying.goal import Beyond
@@ -31,16 +31,26 @@ TABLE: dict[type[Exception], tuple[int, str, str]] = {
     DataFileError: (422, "list", "This list cannot be taken; nothing was"),
     ActionError: (422, "action", "No such key"),
     UntilFailed: (422, "until", "Not found on the display"),
+    DataError: (422, "data", "Something in this cannot be kept"),
+    IntegrityError: (409, "clash", "Somebody else was quicker"),
     OperationalError: (503, "store", "The store does not answer"),
     InterfaceError: (503, "store", "The store does not answer"),
     PoolTimeout: (503, "store", "The store does not answer"),
 }
 
 
+_DETAIL = {
+    "store": "Ticks are kept on this page and sent when it answers again.",
+    "data": "A text or a number in it is none that the store can keep; nothing was. Correct it and send it again.",
+}
+
+
 def problem(error: Exception) -> dict[str, Any]:
     """Return the problem details of a known error."""
     status, name, title = next(row for kind, row in TABLE.items() if isinstance(error, kind))
-    detail = "Ticks are kept on this page and sent when it answers again." if status == 503 else str(error)
+    detail = _DETAIL.get(name, str(error))
+    if isinstance(error, IntegrityError):
+        detail = "What this belongs to was changed or removed meanwhile; nothing was kept. Load the page again."
     body: dict[str, Any] = {"type": f"urn:vocator:{name}", "title": title, "status": status, "detail": detail}
     if isinstance(error, Refusal):
         body |= error.as_dict()

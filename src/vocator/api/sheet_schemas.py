@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from vocator.api.instants import Stamp
 from vocator.api.schemas import ChannelShape, DisplayShape, Shape, SumLine
 
 
@@ -210,7 +211,7 @@ class TickShape(Shape):
     id: str = Field(min_length=8, max_length=60)
     sheet_id: str = Field(max_length=40)
     step: int = Field(ge=0, le=10_000)
-    at: datetime
+    at: Stamp
     done: bool = True
     outcome: Literal["opened", "heard_myself", "answered", "nothing", "off_air"] | None = None
 
@@ -222,9 +223,10 @@ class Ticks(Shape):
 
 
 class Kept(Shape):
-    """The ids of the ticks that are kept now."""
+    """The ids that are kept now, and what is to be told of them."""
 
     ids: list[str]
+    notes: list[str] = []
 
 
 class SheetStatusShape(Shape):

@@ -1,7 +1,7 @@
 """Sheets in progress."""
 
 import json
-from datetime import UTC
+from datetime import UTC, datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
@@ -22,6 +22,7 @@ from vocator.api.sheet_schemas import (
 )
 from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
+from vocator.core.instants import stamped
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.cards import sheet_cards
@@ -109,18 +110,13 @@ def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
     """Keep ticks, perhaps made while the server was away; sending them twice is harmless."""
     for sheet_id in {t.sheet_id for t in given.ticks}:
         asking.must_own_sheet(store, sheet_id)
+    now = datetime.now(UTC)
+    when = [stamped(t.at, now) for t in given.ticks]
     ticks = [
-        Tick(
-            t.id,
-            t.sheet_id,
-            t.step,
-            t.at if t.at.tzinfo else t.at.replace(tzinfo=UTC),
-            t.done,
-            Outcome(t.outcome) if t.outcome else None,
-        )
-        for t in given.ticks
+        Tick(t.id, t.sheet_id, t.step, at, t.done, Outcome(t.outcome) if t.outcome else None)
+        for t, (at, _) in zip(given.ticks, when, strict=True)
     ]
-    return Kept(ids=tick(store, ticks))
+    return Kept(ids=tick(store, ticks), notes=list(dict.fromkeys(words for _, words in when if words)))
 
 
 @router.post("/{sheet_id}/found", status_code=204)

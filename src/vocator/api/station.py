@@ -87,4 +87,6 @@ def archive(store: Store) -> Response:
 @router.post("/archive", status_code=201)
 def restore_archive(raw: Body, store: Store) -> RestoredShape:
     """Restore an archive into an empty installation."""
-    return RestoredShape(rows=restore(store, raw))
+    from vocator.api.reopen import reopen  # it opens what all other modules show, this one too
+
+    return RestoredShape(rows=restore(store, raw, reopen))

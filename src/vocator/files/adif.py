@@ -12,6 +12,7 @@ from uuid import NAMESPACE_URL, uuid5
 
 import adif_io
 
+from vocator.core.instants import instant
 from vocator.core.keeping.contacts import Contact, band_of, satellite_mode
 
 VERSION = "3.1.4"
@@ -118,7 +119,8 @@ def _contact(record: dict[str, str]) -> Contact:
     try:
         at = datetime.strptime(record["QSO_DATE"] + record["TIME_ON"].ljust(6, "0"), "%Y%m%d%H%M%S").replace(tzinfo=UTC)
     except ValueError:
-        raise ValueError(f"QSO_DATE {record['QSO_DATE']} and TIME_ON {record['TIME_ON']} are no moment") from None
+        raise ValueError(f"QSO_DATE {record['QSO_DATE'][:20]} and TIME_ON {record['TIME_ON'][:20]} are no moment") from None
+    instant(at)
     call = record["CALL"].upper()
     key = f"{call}|{at.isoformat()}|{record.get('SAT_NAME', '')}|{record.get('BAND', '')}"
     return Contact(

@@ -4,10 +4,11 @@ import csv
 import io
 import json
 import math
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import Any
 
-from vocator.core.orbit.elements import Elements, faults_of
+from vocator.core.instants import instant_from
+from vocator.core.orbit.elements import EARLIEST, Elements, faults_of
 from vocator.files.elements_file import ElementFile, Unusable
 
 FIELDS = (
@@ -93,10 +94,11 @@ def _number(record: dict[str, Any], field: str, default: float | None = None) ->
 
 def _epoch(text: str) -> datetime:
     try:
-        at = datetime.fromisoformat(text.strip().replace("Z", "+00:00"))
+        return instant_from(text, EARLIEST)
     except ValueError:
-        raise ValueError(f"EPOCH is {text[:30]!r}; allowed: like 2026-11-20T10:00:00.000288") from None
-    return at.replace(tzinfo=UTC) if at.tzinfo is None else at.astimezone(UTC)
+        raise ValueError(
+            f"EPOCH is {text[:40]!r}; allowed: from {EARLIEST.year} to 2099, like 2026-11-20T10:00:00.000288"
+        ) from None
 
 
 def _record(e: Elements) -> dict[str, Any]:

@@ -1,15 +1,18 @@
 """Repositories of what satellites need: element sets, chosen passes, contacts."""
 
+import hashlib
 from dataclasses import asdict, dataclass
 from datetime import datetime
 
-from sqlalchemy import delete, select
+from sqlalchemy import delete, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from vocator.core.keeping.contacts import Contact
 from vocator.core.orbit.elements import Elements
 from vocator.storage.tables import ChosenPassRow, ContactRow, ElementSetRow
+
+MOST_FORMS = 50
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,7 +97,8 @@ class ChosenPassRepository:
 
     def put(self, chosen: ChosenPass) -> None:
         """Keep one, in place of an earlier choice for the same pass."""
-        self.session.merge(ChosenPassRow(number=chosen.number, aos_utc=chosen.aos_utc, query=chosen.query))
+        new = insert(ChosenPassRow).values(number=chosen.number, aos_utc=chosen.aos_utc, query=chosen.query)
+        self.session.execute(new.on_conflict_do_update(index_elements=["number", "aos_utc"], set_={"query": chosen.query}))
 
     def remove(self, number: int, aos_utc: datetime) -> None:
         """Take one out."""
@@ -109,22 +113,40 @@ class ContactRepository:
 
     def all(self) -> list[Contact]:
         """Return the contacts, the latest first."""
-        rows = self.session.scalars(select(ContactRow).order_by(ContactRow.at_utc.desc(), ContactRow.id))
+        rows = self.session.scalars(
+            select(ContactRow).where(ContactRow.removed.is_(False)).order_by(ContactRow.at_utc.desc(), ContactRow.id)
+        )
         return [_contact(r) for r in rows]
 
-    def get(self, contact_id: str) -> Contact | None:
-        """Return one contact, None where there is none."""
-        row = self.session.get(ContactRow, contact_id)
-        return _contact(row) if row else None
+    def put(self, contact: Contact, changed_utc: datetime | None = None) -> None:
+        """Keep a contact in place of an earlier form of it, unless this form came before or was changed before what is kept.
 
-    def put(self, contact: Contact) -> None:
-        """Keep a contact in place of an earlier form of it; sending it twice is harmless."""
+        So forms may be sent any number of times and in any order; one that was removed does not come back.
+        """
         fields = asdict(contact)
-        self.session.execute(insert(ContactRow).values(**fields).on_conflict_do_update(index_elements=["id"], set_=fields))
+        form = _digest(fields, changed_utc)
+        new = insert(ContactRow).values(**fields, changed_utc=changed_utc, removed=False, forms=[form])
+        if self.session.scalar(new.on_conflict_do_nothing().returning(ContactRow.id)) is not None:
+            return
+        row = self.session.scalars(select(ContactRow).where(ContactRow.id == contact.id).with_for_update()).one_or_none()
+        if row is None or form in row.forms:
+            return
+        row.forms = [*row.forms, form][-MOST_FORMS:]
+        known, told = row.changed_utc or row.at_utc, changed_utc or contact.at_utc
+        if (told < known and (changed_utc or row.changed_utc)) or (row.removed and told <= known):
+            return
+        for name, value in fields.items():
+            setattr(row, name, value)
+        row.changed_utc, row.removed = changed_utc, False
+        self.session.flush()
 
-    def remove(self, contact_id: str) -> None:
-        """Take a contact out."""
-        self.session.execute(delete(ContactRow).where(ContactRow.id == contact_id))
+    def remove(self, contact_id: str, now: datetime) -> None:
+        """Take a contact out; it stays known, so that a form of it which comes late does not bring it back."""
+        self.session.execute(update(ContactRow).where(ContactRow.id == contact_id).values(removed=True, changed_utc=now))
+
+
+def _digest(fields: dict[str, object], changed_utc: datetime | None) -> str:
+    return hashlib.sha256(repr((sorted(fields.items()), changed_utc)).encode()).hexdigest()[:16]
 
 
 def _contact(row: ContactRow) -> Contact:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from datetime import datetime
 
-from sqlalchemy import delete, select, update
+from sqlalchemy import delete, func, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -79,6 +79,11 @@ class OutingRepository:
     def remove(self, outing_id: int) -> None:
         """Remove an outing with its radios, sheets and links."""
         self.session.execute(delete(OutingRow).where(OutingRow.id == outing_id))
+
+    def one_at_a_time(self, outing_id: int, person_id: str) -> None:
+        """Wait until nobody else works on what belongs to a person; holds to the end of the transaction."""
+        key = func.hashtextextended(f"person {outing_id} {person_id}", 0)
+        self.session.execute(select(func.pg_advisory_xact_lock(key)))
 
     def radios(self, outing_id: int) -> dict[str, Radio]:
         """Return the radios of an outing by person."""

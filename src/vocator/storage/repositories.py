@@ -1,6 +1,7 @@
 """Repositories: rows in, the core's records out."""
 
 from collections import OrderedDict
+from collections.abc import Iterable
 from dataclasses import asdict
 from datetime import datetime
 from typing import Any, TypeVar
@@ -9,6 +10,7 @@ from sqlalchemy import Text, cast, delete, func, select
 from sqlalchemy.dialects.postgresql import JSONB, insert
 from sqlalchemy.orm import Session
 
+from vocator.core.keeping.progress import Holds, Note, known_after
 from vocator.core.keeping.records import (
     KeptSheet,
     LogEntry,
@@ -37,6 +39,7 @@ _texts: OrderedDict[str, str] = OrderedDict()
 """What a sheet says never changes once it is kept, so it is read from the store once; status and ticks are read each time."""
 
 
+_IN_ORDER = (SlotEventRow.at, SlotEventRow.rank, func.coalesce(SlotEventRow.source, "").collate("C"), SlotEventRow.id)
 T = TypeVar("T")
 
 
@@ -67,7 +70,9 @@ class StationRepository:
             "may_send_on": list(station.may_send_on),
             "mask": [list(p) for p in station.mask],
         }
-        self.session.merge(StationRow(id=STATION_ID, **fields))
+        new = insert(StationRow).values(id=STATION_ID, **fields)
+        self.session.execute(new.on_conflict_do_update(index_elements=["id"], set_=fields))
+        self.session.expire_all()
 
 
 class RadioRepository:
@@ -115,15 +120,65 @@ class RadioRepository:
             return Slot(radio_id, slot, SlotState.UNKNOWN)
         return Slot(row.radio_id, row.slot, SlotState(row.state), row.channel, row.changed_at)
 
+    def lock(self, radio_ids: Iterable[int]) -> set[int]:
+        """Let nobody else change these radios or what belongs to them until the transaction ends; returns those that are there."""
+        query = select(RadioRow.id).where(RadioRow.id.in_(set(radio_ids))).order_by(RadioRow.id).with_for_update()
+        return set(self.session.scalars(query))
+
     def note(self, radio_id: int, event: SlotEvent) -> None:
         """Set a slot's state and add the event to its history."""
-        self.session.merge(
-            SlotRow(radio_id=radio_id, slot=event.slot, state=str(event.state), channel=event.channel, changed_at=event.at)
-        )
         self.session.add(
             SlotEventRow(
                 radio_id=radio_id, slot=event.slot, at=event.at, state=str(event.state), text=event.text, channel=event.channel
             )
+        )
+        self._settle(radio_id, event.slot)
+
+    def bring_to(self, radio_id: int, sheet_id: str, notes: Iterable[Note]) -> None:
+        """Make the history hold just these lines of a sheet, and each slot what follows from all its lines."""
+        wanted = {n.source: n for n in notes if n.slot}
+        rows = self.session.scalars(select(SlotEventRow).where(SlotEventRow.sheet_id == sheet_id)).all()
+        there = {r.source: r for r in rows}
+        changed = {r.slot for source, r in there.items() if source not in wanted}
+        for source in there.keys() - wanted.keys():
+            self.session.delete(there[source])
+        for source, n in wanted.items():
+            if source in there:
+                if there[source].rank != n.rank:
+                    there[source].rank = n.rank
+                    changed.add(n.slot)
+                continue
+            effect = {"state": str(n.state) if n.state else None, "holds": str(n.holds), "channel": n.channel}
+            self.session.add(
+                SlotEventRow(radio_id=radio_id, slot=n.slot, at=n.at, state="", text=n.text, channel=None, source=source,
+                             sheet_id=sheet_id, rank=n.rank, effect=effect)
+            )  # fmt: skip
+            changed.add(n.slot)
+        for slot in changed:
+            self._settle(radio_id, slot)
+
+    def _settle(self, radio_id: int, slot: str) -> None:
+        """Work out what is known of a slot after each line of its history, and now."""
+        self.session.flush()
+        query = select(SlotEventRow).where(SlotEventRow.radio_id == radio_id, SlotEventRow.slot == slot)
+        rows = self.session.scalars(query.order_by(*_IN_ORDER)).all()
+        for r in rows:
+            if r.effect is None:  # a line by hand, or of an older version: what it says is what it does
+                r.effect = {"state": r.state, "holds": str(Holds.NAMED), "channel": r.channel}
+        effects = [
+            (SlotState(r.effect["state"]) if r.effect["state"] else None, Holds(r.effect["holds"]), r.effect["channel"])
+            for r in rows
+            if r.effect
+        ]
+        after = known_after(effects)
+        for row, known in zip(rows, after, strict=True):
+            if (row.state, row.channel) != (str(known.state), known.channel):
+                row.state, row.channel = str(known.state), known.channel
+        if not rows:
+            self.session.execute(delete(SlotRow).where(SlotRow.radio_id == radio_id, SlotRow.slot == slot))
+            return
+        self.session.merge(
+            SlotRow(radio_id=radio_id, slot=slot, state=str(after[-1].state), channel=after[-1].channel, changed_at=rows[-1].at)
         )
 
     def history(self, radio_id: int, slot: str) -> list[SlotEvent]:
@@ -131,7 +186,7 @@ class RadioRepository:
         query = (
             select(SlotEventRow)
             .where(SlotEventRow.radio_id == radio_id, SlotEventRow.slot == slot)
-            .order_by(SlotEventRow.at.desc(), SlotEventRow.id.desc())
+            .order_by(*(c.desc() for c in _IN_ORDER))
         )
         return [SlotEvent(r.at, r.slot, SlotState(r.state), r.text, r.channel) for r in self.session.scalars(query)]
 
@@ -184,11 +239,25 @@ class SheetRepository:
         row = self.session.get_one(SheetRow, sheet_id)
         row.status = str(status)
 
-    def add_tick(self, tick: Tick) -> bool:
-        """Keep a tick; returns False for one that is there already."""
-        fields = {**asdict(tick), "outcome": str(tick.outcome) if tick.outcome else None}
-        added = self.session.execute(insert(TickRow).values(**fields).on_conflict_do_nothing())
-        return bool(added.rowcount)  # type: ignore[attr-defined]
+    def add_ticks(self, ticks: Iterable[Tick]) -> set[str]:
+        """Keep the ticks that are not there yet; returns the sheets that got any."""
+        fields = [{**asdict(t), "outcome": str(t.outcome) if t.outcome else None} for t in {t.id: t for t in ticks}.values()]
+        if not fields:
+            return set()
+        # what was added is told by the rows that come back: after a conflict the driver's count tells nothing
+        added = insert(TickRow).values(fields).on_conflict_do_nothing().returning(TickRow.sheet_id)
+        return set(self.session.scalars(added))
+
+    def ticks(self, sheet_id: str) -> tuple[list[Tick], set[str]]:
+        """Return the ticks of a sheet, and the ids of those that are settled."""
+        rows = self.session.scalars(select(TickRow).where(TickRow.sheet_id == sheet_id)).all()
+        ticks = [Tick(r.id, r.sheet_id, r.step, r.at, r.done, Outcome(r.outcome) if r.outcome else None) for r in rows]
+        return ticks, {r.id for r in rows if r.settled}
+
+    def radios_of(self, sheet_ids: Iterable[str]) -> dict[str, int]:
+        """Return the radio of each of these sheets that is there."""
+        rows = self.session.execute(select(SheetRow.id, SheetRow.radio_id).where(SheetRow.id.in_(set(sheet_ids))))
+        return {r.id: r.radio_id for r in rows}
 
     def _outline(self, row: Any, ticks: bool = True) -> KeptSheet:
         content = {**row.content, "step_count": row.step_count}
@@ -202,11 +271,10 @@ class SheetRepository:
     def _sheet(self, row: SheetRow) -> KeptSheet:
         return self._with(row, row.content)
 
-    def ticked(self, sheet_id: str, without: str = "") -> tuple[int, ...]:
-        """Return the steps of a sheet that are ticked, by the latest tick of each; one tick may be left out."""
-        query = select(TickRow.step, TickRow.done).where(TickRow.sheet_id == sheet_id).order_by(TickRow.at, TickRow.id)
-        query = query.where(TickRow.id != without) if without else query
-        latest = {row.step: row.done for row in self.session.execute(query)}
+    def ticked(self, sheet_id: str) -> tuple[int, ...]:
+        """Return the steps of a sheet that are ticked, by the latest tick of each."""
+        query = select(TickRow.step, TickRow.done).where(TickRow.sheet_id == sheet_id)
+        latest = {row.step: row.done for row in self.session.execute(query.order_by(TickRow.at, TickRow.step, TickRow.id))}
         return tuple(sorted(step for step, done in latest.items() if done))
 
 
@@ -216,16 +284,22 @@ class LogRepository:
     def __init__(self, session: Session) -> None:
         self.session = session
 
-    def add(self, entry: LogEntry) -> None:
-        """Add a line."""
-        outcome = str(entry.outcome) if entry.outcome else None
-        self.session.add(
-            LogRow(at=entry.at, radio=entry.radio, slot=entry.slot, text=entry.text, proof=entry.proof, outcome=outcome)
-        )
+    def bring_to(self, sheet_id: str, entries: dict[str, LogEntry]) -> None:
+        """Make the log hold just these lines of a sheet, each under the source it follows from."""
+        there = set(self.session.scalars(select(LogRow.source).where(LogRow.sheet_id == sheet_id)))
+        gone = there - entries.keys()
+        if gone:
+            self.session.execute(delete(LogRow).where(LogRow.source.in_(gone)))
+        for source in (s for s in entries if s not in there):
+            e = entries[source]
+            self.session.add(
+                LogRow(at=e.at, radio=e.radio, slot=e.slot, text=e.text, proof=e.proof, outcome=str(e.outcome) if e.outcome else None,
+                       source=source, sheet_id=sheet_id)
+            )  # fmt: skip
 
     def latest(self, count: int, before: datetime | None = None) -> list[LogEntry]:
         """Return so many lines, the latest first, all before a moment if one is given."""
-        query = select(LogRow).order_by(LogRow.at.desc(), LogRow.id.desc()).limit(count)
+        query = select(LogRow).order_by(LogRow.at.desc(), LogRow.source.desc().nulls_last(), LogRow.id.desc()).limit(count)
         if before is not None:
             query = query.where(LogRow.at < before)
         return [

@@ -94,7 +94,11 @@ class SlotRow(Base):
 
 
 class SlotEventRow(Base):
-    """A line of a slot's history."""
+    """A line of a slot's history, in the order of ``at``, ``rank``, ``source``.
+
+    ``source`` names the tick it follows from, ``effect`` what that does to whatever was known before;
+    state and channel are what is known after it.
+    """
 
     __tablename__ = "slot_event"
 
@@ -105,6 +109,10 @@ class SlotEventRow(Base):
     state: Mapped[str] = mapped_column(String(20))
     text: Mapped[str] = mapped_column(Text)
     channel: Mapped[dict[str, Any] | None] = mapped_column(Json)
+    source: Mapped[str | None] = mapped_column(String(80), unique=True)
+    sheet_id: Mapped[str | None] = mapped_column(String(40), index=True)
+    rank: Mapped[int] = mapped_column(Integer, default=0)
+    effect: Mapped[dict[str, Any] | None] = mapped_column(Json)
 
 
 class SheetRow(Base):
@@ -122,7 +130,7 @@ class SheetRow(Base):
 
 
 class TickRow(Base):
-    """A step done, or taken back."""
+    """A step done, or taken back; a settled one was noted before notes told their source."""
 
     __tablename__ = "tick"
 
@@ -132,6 +140,7 @@ class TickRow(Base):
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
     done: Mapped[bool] = mapped_column(Boolean)
     outcome: Mapped[str | None] = mapped_column(String(20))
+    settled: Mapped[bool] = mapped_column(Boolean, default=False)
 
 
 class LogRow(Base):
@@ -146,6 +155,8 @@ class LogRow(Base):
     text: Mapped[str] = mapped_column(Text)
     proof: Mapped[str] = mapped_column(Text)
     outcome: Mapped[str | None] = mapped_column(String(20))
+    source: Mapped[str | None] = mapped_column(String(80), unique=True)
+    sheet_id: Mapped[str | None] = mapped_column(String(40), index=True)
 
 
 class ElementSetRow(Base):
@@ -173,7 +184,7 @@ class ChosenPassRow(Base):
 
 
 class ContactRow(Base):
-    """A contact."""
+    """A contact; ``forms`` are digests of all the forms in which it was sent, and a removed one stays to be known again."""
 
     __tablename__ = "contact"
 
@@ -190,6 +201,9 @@ class ContactRow(Base):
     my_call: Mapped[str] = mapped_column(String(20))
     my_grid: Mapped[str] = mapped_column(String(20))
     note: Mapped[str] = mapped_column(Text)
+    changed_utc: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    removed: Mapped[bool] = mapped_column(Boolean, default=False)
+    forms: Mapped[list[str]] = mapped_column(Json, default=list)
 
 
 class ListedRow(Base):

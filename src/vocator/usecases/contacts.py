@@ -1,7 +1,7 @@
 """The contact log: keep, find duplicates, ADIF and CSV."""
 
 from dataclasses import asdict, dataclass, replace
-from datetime import UTC
+from datetime import UTC, datetime
 from typing import Any
 
 from sqlalchemy.orm import Session
@@ -29,8 +29,8 @@ class ImportedContacts:
     notes: tuple[str, ...]
 
 
-def keep_contacts(session: Session, given: list[Contact]) -> list[str]:
-    """Keep contacts, perhaps stamped while the server was away; returns the ids that are now kept.
+def keep_contacts(session: Session, given: list[tuple[Contact, datetime | None]]) -> list[str]:
+    """Keep contacts, each with when it was changed last, perhaps stamped while the server was away; returns the ids now kept.
 
     What is not said of one's own side is filled in from the station.  Raises Refusal for a grid
     that is none.
@@ -40,16 +40,17 @@ def keep_contacts(session: Session, given: list[Contact]) -> list[str]:
     if station.latitude_deg is not None and station.longitude_deg is not None:
         own_grid = locator(station.latitude_deg, station.longitude_deg, 2)
     contacts = ContactRepository(session)
-    for one in given:
+    for one, changed_utc in given:
         if one.grid:
             place_of(one.grid)
         contacts.put(
             replace(
                 one, call_sign=one.call_sign.strip().upper(), grid=one.grid.strip(), my_call=one.my_call or station.call_sign,
-                my_grid=one.my_grid or own_grid, at_utc=one.at_utc if one.at_utc.tzinfo else one.at_utc.replace(tzinfo=UTC),
-            )
+                my_grid=one.my_grid or own_grid,
+            ),
+            changed_utc,
         )  # fmt: skip
-    return [c.id for c in given]
+    return [c.id for c, _ in given]
 
 
 def contacts_view(session: Session, wanted: LogFilter = LogFilter()) -> list[dict[str, Any]]:
@@ -153,4 +154,4 @@ def _cut(c: Contact) -> Contact:
 
 def remove_contact(session: Session, contact_id: str) -> None:
     """Take a contact out of the log; one that is not there is no error."""
-    ContactRepository(session).remove(contact_id)
+    ContactRepository(session).remove(contact_id, datetime.now(UTC))

@@ -32,7 +32,6 @@ from vocator.usecases.twins import twin_of
 
 DEMO_OUTING = Path(__file__).parent.parent / "data" / "demo" / "outing.yaml"
 LINK_DAYS = 30
-DONE = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
 
 
 def load_demo_outing(session: Session) -> None:
@@ -228,6 +227,7 @@ def make_sheets_for(session: Session, outing_id: int, person_id: str) -> KeptShe
     person = find_person(one.outing, person_id)
     twin = twin_of(person.model, person.firmware or None, one.outing.region)
     store = OutingRepository(session)
+    store.one_at_a_time(outing_id, person_id)
     radio = store.radio_for(
         outing_id, person_id, person.model, twin.profile.firmware, f"{person.tactical or person.name}'s {twin.profile.name}"
     )
@@ -289,6 +289,7 @@ def digest(token: str) -> str:
 def new_link(session: Session, outing_id: int, person_id: str) -> str:
     """Return a new token for a volunteer; earlier ones are withdrawn."""
     find_person(kept(session, outing_id).outing, person_id)
+    OutingRepository(session).one_at_a_time(outing_id, person_id)
     token = secrets.token_urlsafe(24)
     expires = datetime.now(UTC) + timedelta(days=LINK_DAYS)
     OutingRepository(session).add_link(Link(digest(token), outing_id, person_id, expires, False))

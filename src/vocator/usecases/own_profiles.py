@@ -7,6 +7,7 @@ from sqlalchemy import delete, exists, select
 from sqlalchemy.orm import Session
 
 from vocator.core.radio.audit import traps, unreachable
+from vocator.core.radio.profile import Profile
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import PROFILES, build, model_names
@@ -38,12 +39,30 @@ def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
         raise Refusal(str(error), "profile", "UTF-8 text", "Save the file as UTF-8.") from None
     profile = build(read_yaml(text, "profile.yaml"), None, "r2")
     model = profile.model
-    if not NAME.fullmatch(model):
-        raise Refusal(f"model {model[:60]}", "profile", "small letters, digits and hyphens, 3 to 40", "Give it another name.")
+    _check(profile)
     if model in (*model_names(), *own_models(session)):
         raise Refusal(
             f"model {model}", "profile", "a model that is not there yet", "Give it another name, or remove the old one first."
         )
+    session.add(OwnProfileRow(model=model, text=text, added_at=datetime.now(UTC)))
+    session.flush()
+    remember_own(model, text)
+    return model, unreachable(profile)
+
+
+def check_kept_profile(model: str, text: str) -> None:
+    """Check a profile as it would be when it is taken; raises what ``take_profile`` raises, and Refusal where it is another's."""
+    profile = build(read_yaml(text, "profile.yaml"), None, "r2")
+    if profile.model != model or model in model_names():
+        raise Refusal(f"model {profile.model}", "profile", f"the profile of {model}, no model that ships", "Export it anew.")
+    _check(profile)
+
+
+def _check(profile: Profile) -> None:
+    """Raise Refusal for a profile that has no proper name, can be left open for good or cannot be drawn."""
+    model = profile.model
+    if not NAME.fullmatch(model):
+        raise Refusal(f"model {model[:60]}", "profile", "small letters, digits and hyphens, 3 to 40", "Give it another name.")
     caught = traps(profile)
     if caught:
         raise Refusal(caught[0], "profile", "screens that can be left", "Give each a key or a quiet time that leads home.")
@@ -51,10 +70,6 @@ def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
         drawing(Twin(profile))
     except (AssertionError, IndexError, KeyError, StopIteration, TypeError, ValueError) as error:
         raise Refusal(f"{model}: {error}", "profile", "one that can be drawn", "Look at its panel and its display.") from None
-    session.add(OwnProfileRow(model=model, text=text, added_at=datetime.now(UTC)))
-    session.flush()
-    remember_own(model, text)
-    return model, unreachable(profile)
 
 
 def own_models(session: Session) -> list[str]:

@@ -63,4 +63,5 @@ def note_slot(session: Session, radio_id: int, slot: str, state: SlotState, text
     view = find_radio(session, radio_id)
     if view.profile.slot_index(slot) is None:
         raise NotFound(f"slot {slot}", f"{view.profile.slot_text(0)} to {view.profile.slot_text(view.profile.slot_count - 1)}")
+    RadioRepository(session).lock([radio_id])
     RadioRepository(session).note(radio_id, SlotEvent(datetime.now(UTC), slot, state, text, channel))

@@ -4,6 +4,7 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
+from vocator.core.instants import instant_from
 from vocator.core.orbit.doppler import curve_of
 from vocator.core.orbit.doppler_set import DopplerSet, doppler_set
 from vocator.core.orbit.elements import Elements
@@ -56,10 +57,11 @@ def site_from(text: str) -> Site:
 def moment_from(text: str, where: str) -> datetime:
     """Read a moment in ISO 8601; UTC where no zone stands; raises Refusal."""
     try:
-        at = datetime.fromisoformat(text.strip().replace("Z", "+00:00"))
+        return instant_from(text)
     except ValueError:
-        raise Refusal(repr(text), where, "a moment like 2026-11-25T00:00:00Z", "Give date and time in UTC.") from None
-    return at.replace(tzinfo=UTC) if at.tzinfo is None else at.astimezone(UTC)
+        raise Refusal(
+            repr(text), where, "a moment from 2000 to 2099, like 2026-11-25T00:00:00Z", "Give date and time in UTC."
+        ) from None
 
 
 def days_from(days: float) -> float:

@@ -11,7 +11,8 @@ from sqlalchemy.orm import Session
 
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
-from vocator.core.keeping.records import CONFIRMING, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
+from vocator.core.keeping.progress import STORING, progress
+from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
 from vocator.core.keying.goal import RADIO_GOALS, Beyond, Goal
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
@@ -26,13 +27,10 @@ from vocator.usecases.sheet_view import batch_view, sheet_view
 from vocator.usecases.twins import twin_of
 
 T = TypeVar("T")
-STORING = ("store", "group")
 OF_RADIO = {
     "auto-shift-on": "automatic shift on", "auto-shift-off": "automatic shift off", "assign": "assign a free key",
     "busy-lock-off": "busy lock off", "squelch-open": "hold the squelch open", "hear-myself": "hear yourself while you send",
 }  # fmt: skip
-HELD = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
-CHANGING = {"rename": "given another label", "change": "changed in place"}
 SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
 
 
@@ -79,10 +77,17 @@ def open_sheet(
     short = replace(request, way="short", after=after) if after else None
     taken, other = (short, request) if short and (way or station.way) == "short" else (request, short)
     sheet = _kept(radio, make_sheet(taken), taken, make_sheet(other) if other else None, _less(request))
-    SheetRepository(session).add(sheet)
+    _add(session, sheet)
     if goal in STORING:
         _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
     return sheet
+
+
+def _add(session: Session, sheet: KeptSheet) -> None:
+    """Keep a new sheet; raises NotFound where its radio was removed while it was made."""
+    if not RadioRepository(session).lock([sheet.radio_id]):
+        raise NotFound(f"radio {sheet.radio_id}", "one of my radios; this one was removed meanwhile")
+    SheetRepository(session).add(sheet)
 
 
 def _less(request: SheetRequest) -> dict[str, Any] | None:
@@ -147,7 +152,7 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
         **view, "request": {**asdict(request), "csv": text}, "goal_kind": "store", "radio_id": radio.id, "my_name": radio.name,
     }  # fmt: skip
     sheet = KeptSheet(uuid4().hex, radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, datetime.now(UTC))
-    SheetRepository(session).add(sheet)
+    _add(session, sheet)
     for part in view["parts"]:
         _note_planned(session, sheet, part["slot"], part["line"], part["channel"])
     return sheet
@@ -209,79 +214,28 @@ def sheet_text(session: Session, sheet_id: str) -> tuple[KeptSheet, str]:
 
 
 def tick(session: Session, ticks: list[Tick]) -> list[str]:
-    """Keep ticks, in order, and note what they mean for the slot; returns the ids that are now kept.
+    """Keep ticks and bring slots, history and log to what all ticks of their sheets mean; returns the ids that are now kept.
 
     A tick that is there already, or whose sheet is gone, changes nothing.
     """
-    sheets = SheetRepository(session)
-    for one in ticks:
-        sheet = sheets.outline(one.sheet_id, ticks=False)
-        if sheet is not None and sheets.add_tick(one):
-            _note_progress(session, replace(sheet, ticked=sheets.ticked(one.sheet_id)), one)
+    sheets, radios = SheetRepository(session), RadioRepository(session)
+    of = sheets.radios_of(t.sheet_id for t in ticks)
+    there = radios.lock(of.values())
+    for sheet_id in sorted(sheets.add_ticks(t for t in ticks if of.get(t.sheet_id) in there)):
+        sheet = _there(sheets.outline(sheet_id, ticks=False))
+        all_of, settled = sheets.ticks(sheet_id)
+        found = progress(sheet.content, sheet.slot, sheet.title, all_of, sheet.created_at)
+        notes = [n for n in found.notes if n.source.rpartition("/")[0] not in settled]
+        radios.bring_to(sheet.radio_id, sheet_id, notes)
+        proof = f"proven from {sheet.content['proof']['starts']} starts"
+        entries = {
+            n.source: LogEntry(n.told_at, sheet.content["my_name"], n.slot, f"{n.text}: {n.line}", proof, n.outcome)
+            for n in notes
+        }
+        LogRepository(session).bring_to(sheet_id, entries)
+        if found.complete != (sheet.status is SheetStatus.DONE) and (found.complete or sheet.status is not SheetStatus.PUT_AWAY):
+            sheets.set_status(sheet_id, SheetStatus.DONE if found.complete else SheetStatus.OPEN)
     return [one.id for one in ticks]
-
-
-def _note_progress(session: Session, after: KeptSheet, one: Tick) -> None:
-    content = after.content
-    if not one.done:
-        if after.status is SheetStatus.DONE:
-            SheetRepository(session).set_status(after.id, SheetStatus.OPEN)
-        return
-    if content["goal_kind"] in RADIO_GOALS:
-        if len(after.ticked) == content["step_count"]:
-            proof = f"proven from {content['proof']['starts']} starts"
-            LogRepository(session).add(LogEntry(one.at, content["my_name"], "", f"set: {after.title}", proof))
-            SheetRepository(session).set_status(after.id, SheetStatus.DONE)
-        return
-    part = next((p for p in content.get("parts", []) if p["first"] <= one.step <= p["last"]), None)
-    at = part or {"slot": after.slot, "channel": content["goal"]["channel"], **content}
-    if one.step == at["written_at"] and content["goal_kind"] in STORING:
-        _note(session, after, at, SlotState.WRITTEN, "written from a proven sheet", one)
-    if one.step == at["written_at"] and content["goal_kind"] in SOUGHT:
-        _note(session, after, at, SlotState.WRITTEN, "written with the tone found, which is still to be noted", one)
-    if one.step == at["written_at"] and content["goal_kind"] in CHANGING:
-        _note(session, after, at, SlotState.WRITTEN, CHANGING[content["goal_kind"]], one)
-    if one.step == at["written_at"] and content["goal_kind"] == "erase":
-        _note(session, after, at, SlotState.FREE, "erased", one)
-    if one.outcome is not None:
-        known = RadioRepository(session).slot(after.radio_id, at["slot"]).state
-        state = SlotState.CHECKED if one.outcome in CONFIRMING else known
-        _note(session, after, at, state, f"on-air check: {str(one.outcome).replace('_', ' ')}", one)
-    elif one.step == at["read_back_at"] and not _checked_before(session, after, at["slot"], one):
-        _note(session, after, at, SlotState.READ_BACK, "read back", one)
-    if all(n in after.ticked for n in (p["last"] for p in content.get("parts", []))) and one.step in _ends(content):
-        SheetRepository(session).set_status(after.id, SheetStatus.DONE)
-
-
-def _checked_before(session: Session, sheet: KeptSheet, slot: str, one: Tick) -> bool:
-    """Whether a slot that was checked on the air is only ticked again."""
-    known = RadioRepository(session).slot(sheet.radio_id, slot).state
-    return known is SlotState.CHECKED and one.step in SheetRepository(session).ticked(sheet.id, without=one.id)
-
-
-def _ends(content: dict[str, Any]) -> list[int]:
-    """Return the steps that end a part, or the sheet."""
-    return [p["last"] for p in content.get("parts", [])] or [content["step_count"] - 1]
-
-
-def _note(session: Session, sheet: KeptSheet, at: dict[str, Any], state: SlotState, text: str, one: Tick) -> None:
-    channel = None if state is SlotState.FREE else at["channel"]
-    if sheet.content["goal_kind"] in ("read-back", "rename", "change"):
-        held = RadioRepository(session).slot(sheet.radio_id, at["slot"]).channel
-        channel = _with_changes(held, sheet.content)
-    RadioRepository(session).note(sheet.radio_id, SlotEvent(one.at, at["slot"], state, text, channel))
-    proof = f"proven from {sheet.content['proof']['starts']} starts"
-    LogRepository(session).add(
-        LogEntry(one.at, sheet.content["my_name"], at["slot"], f"{text}: {at.get('line') or sheet.title}", proof, one.outcome)
-    )
-
-
-def _with_changes(held: dict[str, Any] | None, content: dict[str, Any]) -> dict[str, Any] | None:
-    """Return what a slot holds once a sheet that leaves the rest of it alone was carried out."""
-    wanted = content["goal"]["channel"]
-    if content["goal_kind"] == "change":
-        return {**wanted, "label": held.get("label") if held else None}
-    return {**held, "label": wanted["label"]} if held and content["goal_kind"] == "rename" else held
 
 
 def note_found(session: Session, sheet_id: str, value: str) -> None:
@@ -298,6 +252,7 @@ def note_found(session: Session, sheet_id: str, value: str) -> None:
     found = next((s for s in sought if s in (typed, f"{typed}N", f"{typed}.0")), None)
     if found is None:
         raise Refusal(value[:20], "tone", f"one of {sought[0]} to {sought[-1]}", "Read it off the radio again.")
+    RadioRepository(session).lock([sheet.radio_id])
     known = RadioRepository(session).slot(sheet.radio_id, sheet.slot)
     channel = replace(Channel.from_dict(sheet.content["goal"]["channel"]), tone=tone_use(found, None)).as_dict()
     state = known.state if known.state in HELD else SlotState.WRITTEN

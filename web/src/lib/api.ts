@@ -19,6 +19,7 @@ export type Sight = Schemas['SightShape'];
 export type Recovery = Schemas['RecoveryShape'];
 export type GoalTable = Schemas['GoalTable'];
 export type Tick = Schemas['TickShape'];
+export type Kept = Schemas['Kept'];
 export type SumLine = Schemas['SumLine'];
 export type LogLine = Schemas['LogShape'];
 export type Board = Schemas['BoardShape'];

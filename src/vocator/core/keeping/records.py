@@ -17,6 +17,10 @@ class SlotState(StrEnum):
     CHECKED = "checked"
 
 
+HELD = (SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
+"""The states of a slot that is known to hold something."""
+
+
 class Outcome(StrEnum):
     """How an on-air check ended."""
 

@@ -9,11 +9,11 @@ from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 from enum import StrEnum
 
+from vocator.core.instants import LATEST
 from vocator.core.orbit.frames import EQUATOR_KM
 
 GRAVITY_KM3_S2 = 398600.8
 EARLIEST = datetime(1957, 1, 1, tzinfo=UTC)
-LATEST = datetime(2100, 1, 1, tzinfo=UTC)
 NOTE_DAYS = 3.0
 WARN_DAYS = 7.0
 COARSE_DAYS = 30.0

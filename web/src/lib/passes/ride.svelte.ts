@@ -1,6 +1,7 @@
 /** The clock of a ride: live by the server's clock, or rehearsed at a speed; announces each change. */
-import { get, post, type ContactIn, type Plan, type Rehearsal, type Schemas, type Score } from '../api';
+import { get, post, type ContactIn, type Kept, type Plan, type Rehearsal, type Schemas, type Score } from '../api';
 import { keep, recall } from '../keep';
+import { shell } from '../shell/state.svelte';
 
 export const AHEAD_S = 8;
 
@@ -8,7 +9,9 @@ export const AHEAD_S = 8;
 class Contacts {
   queue = $state<ContactIn[]>(recall('contacts-queue', []));
 
-  async keep(contact: ContactIn): Promise<void> {
+  /** Keep a form of a contact; its time decides which of several forms is the latest, in whatever order they arrive. */
+  async keep(form: ContactIn): Promise<void> {
+    const contact = { ...form, changed_utc: new Date().toISOString() };
     const at = this.queue.findIndex((c) => c.id === contact.id);
     if (at >= 0) this.queue[at] = contact;
     else this.queue.push(contact);
@@ -20,7 +23,8 @@ class Contacts {
     if (!this.queue.length) return true;
     const sent = $state.snapshot(this.queue);
     try {
-      await post<{ ids: string[] }>('/contacts', { contacts: sent });
+      const kept = await post<Kept>('/contacts', { contacts: sent });
+      if (kept.notes?.length) shell.say(kept.notes.join(' '));
       const texts = new Set(sent.map((c) => JSON.stringify(c)));
       this.queue = this.queue.filter((c) => !texts.has(JSON.stringify($state.snapshot(c))));
       keep('contacts-queue', $state.snapshot(this.queue));

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { keep } from '../keep';
+import { keep, recall } from '../keep';
 import { shell } from '../shell/state.svelte';
 import { Following, spokenPage } from './follow.svelte';
 
@@ -72,6 +72,21 @@ describe('following a sheet without the server', () => {
     expect(new Set(sent).size).toBe(2);
     expect(sent).toHaveLength(2);
     expect(shell.reach).toBe('ok');
+  });
+
+  it('keeps a tick that the server will never take beside the others, which go on', async () => {
+    const f = await following();
+    await f.done();
+    const [bad = ''] = shell.queue.map((t) => t.id);
+    vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+      const ids: string[] = JSON.parse(String(init.body)).ticks.map((t: { id: string }) => t.id);
+      if (ids.includes(bad)) return new Response(JSON.stringify({ status: 422, detail: 'step 0: none' }), { status: 422 });
+      return new Response(JSON.stringify({ ids, notes: ['your clock says 2031-01-01 00:00'] }), { status: 200 });
+    });
+    await shell.send();
+    expect(shell.queue).toEqual([]);
+    expect(recall<{ id: string }[]>('ticks-refused', []).map((t) => t.id)).toEqual([bad]);
+    expect(shell.message).toContain('your clock says');
   });
 
   it('reads a condition before its keys', () => {

@@ -1,5 +1,5 @@
 /** What all places share: whether the server answers, the queue of ticks, messages, the theme. */
-import { get, post, Refused, type Station, type Tick } from '../api';
+import { get, post, Refused, type Kept, type Station, type Tick } from '../api';
 import { keep, recall } from '../keep';
 
 type Reach = 'ok' | 'server' | 'store';
@@ -87,17 +87,38 @@ class Shell {
   }
 
   async #sendAll(): Promise<void> {
+    let count = MOST_AT_ONCE;
     try {
       while (this.queue.length > 0) {
-        const kept = await post<{ ids: string[] }>('/sheets/ticks', { ticks: $state.snapshot(this.queue).slice(0, MOST_AT_ONCE) });
-        const ids = new Set(kept.ids);
-        this.queue = this.queue.filter((tick) => !ids.has(tick.id));
-        keep('queue', $state.snapshot(this.queue));
-        this.reach = 'ok';
+        const sent = $state.snapshot(this.queue).slice(0, count);
+        try {
+          const kept = await post<Kept>('/sheets/ticks', { ticks: sent });
+          this.#leave(kept.ids);
+          if (kept.notes?.length) this.say(kept.notes.join(' '));
+          this.reach = 'ok';
+        } catch (error) {
+          if (!(error instanceof Refused) || error.problem.status !== 422) throw error;
+          const [first] = sent;
+          if (sent.length > 1 || !first) count = 1;
+          else this.#setAside(first, error);
+        }
       }
     } catch (error) {
       this.note(error);
     }
+  }
+
+  #leave(ids: string[]): void {
+    const gone = new Set(ids);
+    this.queue = this.queue.filter((tick) => !gone.has(tick.id));
+    keep('queue', $state.snapshot(this.queue));
+  }
+
+  /** A tick that the server will never take must not hold back the others; it is kept beside them. */
+  #setAside(tick: Tick, why: Refused): void {
+    keep('ticks-refused', [...recall<Tick[]>('ticks-refused', []), tick].slice(-MOST_AT_ONCE));
+    this.#leave([tick.id]);
+    this.say(`A tick was not taken and is kept on this device: ${this.note(why)}`);
   }
 
   /** Ask every few seconds while the server is away, and send what waits. */

@@ -1,0 +1,137 @@
+"""Open everything that a restored archive brought, as the pages would, before any of it is kept."""
+
+from collections.abc import Callable, Iterable
+from dataclasses import asdict
+from datetime import UTC, datetime
+from functools import partial
+from typing import Any
+
+from pydantic import ValidationError
+from sqlalchemy.orm import Session
+
+from vocator.api.outings import one as outing_board
+from vocator.api.outings import repeaters
+from vocator.api.passes import picked_calendar, satellites
+from vocator.api.radios import radio, read_slot
+from vocator.api.schemas import LogShape, StationShape
+from vocator.api.sheet_schemas import SheetShape
+from vocator.api.station import read_station
+from vocator.core.keeping.progress import progress
+from vocator.core.orbit.elements import faults_of
+from vocator.core.orbit.horizon_mask import mask_of
+from vocator.core.refusal import Refusal
+from vocator.files.region_yaml import load_region
+from vocator.storage.archive import rows_of
+from vocator.storage.orbit_repositories import ElementRepository
+from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository
+from vocator.usecases.contacts import contacts_view
+from vocator.usecases.make_sheet import SheetRequest
+from vocator.usecases.outings import check, kept
+from vocator.usecases.own_profiles import check_kept_profile
+from vocator.usecases.twins import forget_own, remember_own, twin_of
+
+SITE = (49.5, -57.8)
+MOST_LINES = 1_000_000
+
+
+def reopen(store: Session) -> None:
+    """Build every record of the store and every view of it; raises Refusal naming the part, the row and the field that fails."""
+    profiles = rows_of(store, "own_profile")
+    try:
+        for row in profiles:
+            _open("own_profile", row["model"], partial(check_kept_profile, row["model"], row["text"]))
+            remember_own(row["model"], row["text"])
+        _open_all(store)
+    except BaseException:
+        for row in profiles:
+            forget_own(row["model"])
+        raise
+
+
+def _open_all(store: Session) -> None:
+    _open("station", "1", lambda: _station(read_station(store)))
+    for row in rows_of(store, "radio"):
+        _open("radio", row["id"], partial(twin_of, row["model"], row["firmware"]))
+    for name in ("slot", "slot_event"):
+        for radio_id, slot in sorted({(r["radio_id"], r["slot"]) for r in rows_of(store, name)}):
+            _open(name, f"{radio_id}, slot {slot}", partial(_slot, store, radio_id, slot))
+    for row in rows_of(store, "sheet"):
+        _open("sheet", row["id"], partial(_sheet, store, row["id"]))
+    for row in rows_of(store, "outing"):
+        _open("outing", row["id"], partial(_outing, store, row["id"]))
+    _open("work_log", "", lambda: [LogShape.model_validate(_line(e)) for e in LogRepository(store).latest(MOST_LINES)])
+    _open("contact", "", lambda: contacts_view(store))
+    for k in _open("element_set", "", lambda: ElementRepository(store).all()):
+        _open("element_set", k.elements.number, partial(_elements, k.elements))
+    _open("element_set", "", lambda: satellites(store))
+    if rows_of(store, "chosen_pass") and read_station(store).latitude_deg is not None:
+        _open("chosen_pass", "", lambda: picked_calendar(store))
+    _open("listed_repeater", "", lambda: repeaters(store, *SITE))
+
+
+def _station(station: StationShape) -> None:
+    mask_of(station.mask)
+    if odd := set(station.may_send_on) - {b.name for b in load_region(station.region).bands}:
+        raise ValueError(f"may_send_on: {sorted(odd)[0]} is no band of this region")
+
+
+def _line(entry: Any) -> dict[str, Any]:
+    return {k: v for k, v in asdict(entry).items() if k != "extra"}
+
+
+def _slot(store: Session, radio_id: int, slot: str) -> None:
+    found = read_slot(radio_id, slot, store)
+    if slot not in radio(radio_id, store).slot_keys:
+        raise ValueError(f"slot {slot!r} is none of this radio")
+    RadioRepository(store).slots(radio_id)
+    assert found
+
+
+def _sheet(store: Session, sheet_id: str) -> None:
+    sheets = SheetRepository(store)
+    sheet = sheets.get(sheet_id)
+    assert sheet is not None
+    view = {
+        "id": sheet.id,
+        "title": sheet.title,
+        "status": str(sheet.status),
+        "created_at": sheet.created_at,
+        "ticked": list(sheet.ticked),
+    }
+    SheetShape.model_validate({**view, "content": sheet.content})
+    asked = {k: v for k, v in sheet.content["request"].items() if k != "csv"}
+    SheetRequest(**asked)
+    progress(
+        {**sheet.content, "step_count": len(sheet.content["steps"])},
+        sheet.slot,
+        sheet.title,
+        sheets.ticks(sheet_id)[0],
+        datetime.now(UTC),
+    )
+
+
+def _outing(store: Session, outing_id: int) -> None:
+    check(kept(store, outing_id).outing)
+    outing_board(outing_id, store)
+
+
+def _elements(elements: Any) -> None:
+    for fault in faults_of(elements):
+        raise ValueError(f"{fault.field}: {fault.found}; allowed: {fault.allowed}")
+
+
+def _open(part: str, row: Any, view: Callable[[], Any]) -> Any:
+    """Return a view; raises Refusal in place of whatever it fails with, since any failure is one that a page would meet later."""
+    try:
+        return view()
+    except ValidationError as error:
+        first = error.errors()[0]
+        why = f"{_path(first['loc'])}: {first['msg']}"
+    except Exception as error:
+        why = f"{type(error).__name__}: {error}" if isinstance(error, KeyError | AttributeError | AssertionError) else str(error)
+    where = f"{part}, row of {row}" if row != "" else part
+    raise Refusal(f"{where}: {why.splitlines()[0][:200] if why else 'it does not open'}", "restore", "parts that open as they did where they were exported", "Nothing was restored. Export it anew, or take this row out of the archive.")  # fmt: skip
+
+
+def _path(loc: Iterable[Any]) -> str:
+    return ".".join(str(p) for p in loc)

@@ -1,0 +1,132 @@
+"""Two copies started side by side keep to themselves; whatever ends one, nothing of it is left, and it starts again."""
+
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import time
+from pathlib import Path
+
+import httpx
+import pytest
+
+ROOT = Path(__file__).parent.parent.parent
+SHARED = (".venv", "src", "web", "requirements.txt", "requirements-dev.txt", "requirements-dev.in")
+
+
+def free_port():
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return probe.getsockname()[1]
+
+
+class Copy:
+    """A copy of the repository that borrows its installed packages."""
+
+    def __init__(self, folder):
+        self.folder, self.port, self.process = folder, free_port(), None
+        folder.mkdir()
+        shutil.copy(ROOT / "start", folder)
+        shutil.copytree(ROOT / "scripts", folder / "scripts")
+        for name in SHARED:
+            (folder / name).symlink_to(ROOT / name)
+
+    def begin(self, *arguments):
+        log = (self.folder / "log").open("a")
+        environment = {k: v for k, v in os.environ.items() if not k.startswith("VOCATOR_")}
+        command = [self.folder / "start", "--port", str(self.port), "--empty", *arguments]
+        self.process = subprocess.Popen(command, stdout=log, stderr=log, env=environment, start_new_session=True)
+
+    def answers(self):
+        for _ in range(600):
+            try:
+                if self.api("health").status_code == 200:
+                    return True
+            except httpx.HTTPError:
+                assert self.process.poll() is None, (self.folder / "log").read_text()
+                time.sleep(0.1)
+        raise AssertionError((self.folder / "log").read_text())
+
+    def api(self, path, **body):
+        method = httpx.post if body else httpx.get
+        return method(f"http://127.0.0.1:{self.port}/api/{path}", timeout=5, **body)
+
+    def end(self, with_signal):
+        self.process.send_signal(with_signal)
+        self.process.wait(60)
+
+    def store(self, verb):
+        return subprocess.run([self.folder / "scripts" / "db.sh", verb], capture_output=True, text=True, timeout=90)
+
+    def left(self):
+        """Return the processes that name this copy's folder, or work in it."""
+        found = []
+        for entry in Path("/proc").glob("[0-9]*"):
+            try:
+                line = (entry / "cmdline").read_bytes().replace(b"\0", b" ").decode("utf-8", "replace")
+                cwd = str((entry / "cwd").readlink())
+            except OSError:
+                continue
+            if str(self.folder) in line or cwd.startswith(f"{self.folder}/.data"):
+                found.append(line)
+        return found
+
+    def gone(self):
+        for _ in range(300):
+            if not self.left():
+                return True
+            time.sleep(0.1)
+        raise AssertionError(self.left())
+
+
+@pytest.fixture
+def copies(tmp_path_factory):
+    base = Path(f"/var/tmp/vocator-start-{os.getpid()}")  # the store's own account must be able to walk down to it
+    base.mkdir(mode=0o755)
+    made = [Copy(base / name) for name in ("one", "two")]
+    yield made
+    for copy in made:
+        if copy.process is not None and copy.process.poll() is None:
+            copy.end(signal.SIGKILL)
+        copy.store("stop")
+    shutil.rmtree(base)
+
+
+def names(copy):
+    return [r["name"] for r in copy.api("radios").json()]
+
+
+def test_copies_side_by_side_keep_to_themselves_and_leave_nothing_however_they_end(copies):
+    one, two = copies
+    one.begin()
+    two.begin()
+    assert one.answers() and two.answers()
+    assert one.api("radios", json={"model": "ardvane-finch", "name": "of one"}).status_code == 201
+    assert two.api("radios", json={"model": "oriel-wick", "name": "of two"}).status_code == 201
+    assert (names(one), names(two)) == (["of one"], ["of two"])
+    refused = subprocess.run([one.folder / "start", "--port", str(free_port())], capture_output=True, text=True, timeout=60)
+    assert refused.returncode == 1 and f"127.0.0.1:{one.port}/" in refused.stderr, "a second one in the same folder"
+
+    one.end(signal.SIGKILL)
+    assert one.gone()
+    assert one.store("start").returncode == 0, "a store left running by whatever was killed"
+    for ending in (signal.SIGTERM, signal.SIGHUP, signal.SIGINT):
+        one.begin()
+        assert one.answers() and names(one) == ["of one"] and names(two) == ["of two"]
+        one.end(ending)
+        assert one.gone() and one.store("status").stdout == "stopped\n"
+    assert names(two) == ["of two"]
+    two.end(signal.SIGTERM)
+    assert two.gone()
+
+
+def test_what_stands_in_the_way_of_a_store_is_said_and_nothing_is_deleted(copies):
+    one, _ = copies
+    (one.folder / ".data" / "pg" / "data").mkdir(parents=True)
+    mine = one.folder / ".data" / "pg" / "data" / "mine.txt"
+    mine.write_text("not of a store")
+    one.begin()
+    assert one.process.wait(90) == 1
+    said = (one.folder / "log").read_text()
+    assert "move it away" in said and "--reset" not in said and mine.exists()
