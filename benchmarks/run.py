@@ -13,9 +13,9 @@ from pathlib import Path
 from fastapi.testclient import TestClient
 
 from vocator.api.app import create_app
-from vocator.core.keying.batch import make_batch
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import prove
+from vocator.core.batch.batch import make_batch
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import prove
 from vocator.core.radio.inputs import Hold, Input, Tap, Turn, Wait
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names

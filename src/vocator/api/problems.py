@@ -8,7 +8,7 @@ from fastapi.responses import JSONResponse
 from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 
-from vocator.core.keying.goal import Beyond
+from vocator.core.goals.goal import Beyond
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError

@@ -9,7 +9,7 @@ import uvicorn
 from sqlalchemy.orm import Session
 
 from vocator.api.app import create_app
-from vocator.core.keying.way_home import ways_home
+from vocator.core.planning.way_home import ways_home
 from vocator.files.certificate import own_certificate
 from vocator.files.profile_yaml import model_names
 from vocator.settings import settings

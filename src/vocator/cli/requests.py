@@ -4,7 +4,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from vocator.core.keying.goal import RADIO_GOALS, Beyond
+from vocator.core.goals.goal import RADIO_GOALS, Beyond
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError

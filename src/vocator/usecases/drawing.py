@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from vocator.core.keying.way_home import ways_home
+from vocator.core.planning.way_home import ways_home
 from vocator.core.radio.display import display
 from vocator.core.radio.profile import Profile
 from vocator.core.radio.report import display_dict

@@ -7,9 +7,9 @@ from concurrent.futures import ProcessPoolExecutor
 from pathlib import Path
 from typing import Any
 
-from vocator.core.keying.goal import Beyond
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import Verdict, prove
+from vocator.core.goals.goal import Beyond
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import Verdict, prove
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import ALL_KINDS, generate

@@ -4,10 +4,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any
 
-from vocator.core.keying.batch import Batch, make_batch
-from vocator.core.keying.goal import Goal
-from vocator.core.keying.prover import Verdict
-from vocator.core.keying.sheet import Chapter, Sheet
+from vocator.core.batch.batch import Batch, make_batch
+from vocator.core.goals.goal import Goal
+from vocator.core.proving.prover import Verdict
+from vocator.core.goals.sheet import Chapter, Sheet
 from vocator.core.radio.start import start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin

@@ -6,16 +6,16 @@ from typing import Any
 
 from vocator.core.channel.channel import Channel, ToneUse
 from vocator.core.channel.listing_line import Resolution
-from vocator.core.keying.batch import short_way
-from vocator.core.keying.effort import seconds
-from vocator.core.keying.goal import RADIO_GOALS, Beyond, Goal, fit_label, lowest_power, power_word, slot_of
-from vocator.core.keying.name_chapter import renaming
-from vocator.core.keying.operator import Run, follow
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import AT_SLOT, Proof, Verdict, prove
-from vocator.core.keying.radio_goals import free_key
-from vocator.core.keying.sheet import FOUND, Sheet, Step
-from vocator.core.keying.tone_chapter import TRIED, heard_on
+from vocator.core.batch.batch import short_way
+from vocator.core.goals.effort import seconds
+from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal, fit_label, lowest_power, power_word, slot_of
+from vocator.core.planning.name_chapter import renaming
+from vocator.core.proving.operator import Run, follow
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import AT_SLOT, Proof, Verdict, prove
+from vocator.core.planning.radio_goals import free_key
+from vocator.core.goals.sheet import FOUND, Sheet, Step
+from vocator.core.planning.tone_chapter import TRIED, heard_on
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError, start_state

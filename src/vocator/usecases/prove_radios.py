@@ -9,10 +9,10 @@ from os import cpu_count
 
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
-from vocator.core.keying.goal import Beyond, Goal
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import Verdict, prove
-from vocator.core.keying.starts import covering_starts
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import Verdict, prove
+from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.profile import Means
 from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.twin import Twin

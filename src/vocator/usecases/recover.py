@@ -6,9 +6,9 @@ from functools import lru_cache
 from typing import Any
 
 from vocator.core.channel.channel import megahertz
-from vocator.core.keying.recovery import Sight, courses_of, harm, locate, sights, way_back
-from vocator.core.keying.slips import Course, Outcome, Slip
-from vocator.core.keying.speech import caps, say_action, say_input
+from vocator.core.slips.recovery import Sight, courses_of, harm, locate, sights, way_back
+from vocator.core.slips.slips import Course, Outcome, Slip
+from vocator.core.goals.speech import caps, say_action, say_input
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import Turn, Wait

@@ -5,7 +5,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, precondition, rule
 
-from vocator.core.keying.way_home import way_from
+from vocator.core.planning.way_home import way_from
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Tap, Turn, Type, Wait

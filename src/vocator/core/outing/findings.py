@@ -11,7 +11,7 @@ from vocator.core.channel.band_plan import BandPlan
 from vocator.core.channel.channel import Width, megahertz
 from vocator.core.channel.label_fitting import shorten
 from vocator.core.channel.listing_line import Resolution, resolve
-from vocator.core.keying.goal import Beyond, Goal, check_reach
+from vocator.core.goals.goal import Beyond, Goal, check_reach
 from vocator.core.outing.intermodulation import products
 from vocator.core.outing.outing import Outing, OutingChannel, Person, Place, Role
 from vocator.core.outing.reach import path

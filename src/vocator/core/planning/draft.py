@@ -6,7 +6,7 @@ start is unknown) and the set of settings whose value is certain whatever the st
 
 from dataclasses import replace
 
-from vocator.core.keying.sheet import FOUND, Chapter, Step, When
+from vocator.core.goals.sheet import FOUND, Chapter, Step, When
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.perform import perform

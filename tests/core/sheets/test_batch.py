@@ -7,12 +7,12 @@ from itertools import pairwise
 import pytest
 
 from vocator.core.channel.channel import Channel, tone_use
-from vocator.core.keying.batch import least_effort, make_batch
-from vocator.core.keying.goal import Beyond, Goal
-from vocator.core.keying.operator import follow
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import Verdict
-from vocator.core.keying.starts import covering_starts
+from vocator.core.batch.batch import least_effort, make_batch
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.proving.operator import follow
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import Verdict
+from vocator.core.proving.starts import covering_starts
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.make_sheet import SheetRequest, goal_of
 from vocator.usecases.prove_radios import generate

@@ -10,16 +10,16 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from vocator.core.channel.channel import tone_use
-from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import RADIO_GOALS, Beyond, Goal, check_reach
-from vocator.core.keying.name_chapter import name, rename
-from vocator.core.keying.radio_goals import group_of, keep_to_group, plan_radio_goal
-from vocator.core.keying.routes import Routes
-from vocator.core.keying.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
-from vocator.core.keying.setting_ways import set_all
-from vocator.core.keying.sheet import Sheet
-from vocator.core.keying.store_chapters import erase_slot, go_to_slot, read_back, reverse_check, store, try_it, unseen
-from vocator.core.keying.tone_chapter import TRIED, find_tone, searching
+from vocator.core.planning.draft import Draft
+from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal, check_reach
+from vocator.core.planning.name_chapter import name, rename
+from vocator.core.planning.radio_goals import group_of, keep_to_group, plan_radio_goal
+from vocator.core.planning.routes import Routes
+from vocator.core.planning.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
+from vocator.core.planning.setting_ways import set_all
+from vocator.core.goals.sheet import Sheet
+from vocator.core.planning.store_chapters import erase_slot, go_to_slot, read_back, reverse_check, store, try_it, unseen
+from vocator.core.planning.tone_chapter import TRIED, find_tone, searching
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.start import required_values

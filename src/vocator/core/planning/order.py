@@ -2,7 +2,7 @@
 
 from functools import cache
 
-from vocator.core.keying.routes import Routes
+from vocator.core.planning.routes import Routes
 from vocator.core.radio.profile import Means
 
 CHAPTER_OF: dict[Means, str] = {

@@ -4,13 +4,13 @@ import random
 
 import pytest
 
-from vocator.core.keying.goal import Beyond
-from vocator.core.keying.operator import follow
-from vocator.core.keying.planner import plan
-from vocator.core.keying.sheet import When, grouped
-from vocator.core.keying.speech import caps, say_action, spell
-from vocator.core.keying.starts import covering_starts
-from vocator.core.keying.way_home import way_from
+from vocator.core.goals.goal import Beyond
+from vocator.core.proving.operator import follow
+from vocator.core.planning.planner import plan
+from vocator.core.goals.sheet import When, grouped
+from vocator.core.goals.speech import caps, say_action, spell
+from vocator.core.proving.starts import covering_starts
+from vocator.core.planning.way_home import way_from
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap, Wait

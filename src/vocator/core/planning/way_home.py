@@ -4,9 +4,9 @@ from collections import defaultdict
 from functools import cache
 from itertools import product
 
-from vocator.core.keying.effort import TAP_S
-from vocator.core.keying.exploration import Look, look_of, open_states
-from vocator.core.keying.routes import press_text
+from vocator.core.goals.effort import TAP_S
+from vocator.core.planning.exploration import Look, look_of, open_states
+from vocator.core.planning.routes import press_text
 from vocator.core.radio.inputs import TOUCH, Hold, Input, Tap, Wait
 from vocator.core.radio.profile import Press
 from vocator.core.radio.state import State

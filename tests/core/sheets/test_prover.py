@@ -5,11 +5,11 @@ from dataclasses import replace
 import pytest
 
 from vocator.core.channel.channel import Channel, ToneUse, tone_use
-from vocator.core.keying.goal import Goal
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import Verdict, prove
-from vocator.core.keying.sheet import Chapter, Sheet, Step
-from vocator.core.keying.starts import covering_starts
+from vocator.core.goals.goal import Goal
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import Verdict, prove
+from vocator.core.goals.sheet import Chapter, Sheet, Step
+from vocator.core.proving.starts import covering_starts
 from vocator.usecases.twins import twin_of
 
 FINCH, PICO = twin_of("ardvane-finch"), twin_of("brisko-pico")

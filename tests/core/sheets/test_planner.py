@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
-from vocator.core.keying.goal import Beyond, Goal, fit_label, power_word, slot_of
-from vocator.core.keying.operator import follow
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import Verdict, prove
+from vocator.core.goals.goal import Beyond, Goal, fit_label, power_word, slot_of
+from vocator.core.proving.operator import follow
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import Verdict, prove
 from vocator.core.radio.profile import Means
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels

@@ -8,14 +8,14 @@ the latest step that still leads to the goal.
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from vocator.core.keying.goal import Goal
-from vocator.core.keying.operator import follow
-from vocator.core.keying.prover import judge
-from vocator.core.keying.routes import press_text
-from vocator.core.keying.sheet import Chapter, Sheet, Step
-from vocator.core.keying.slips import Course, Outcome
-from vocator.core.keying.starts import covering_starts
-from vocator.core.keying.way_home import LEAVING, way_from
+from vocator.core.goals.goal import Goal
+from vocator.core.proving.operator import follow
+from vocator.core.proving.prover import judge
+from vocator.core.planning.routes import press_text
+from vocator.core.goals.sheet import Chapter, Sheet, Step
+from vocator.core.slips.slips import Course, Outcome
+from vocator.core.proving.starts import covering_starts
+from vocator.core.planning.way_home import LEAVING, way_from
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.start import settings_of_set

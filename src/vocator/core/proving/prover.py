@@ -10,10 +10,10 @@ from enum import StrEnum
 
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_NORMAL
-from vocator.core.keying.goal import RADIO_GOALS, Goal
-from vocator.core.keying.operator import Run, follow
-from vocator.core.keying.sheet import Sheet
-from vocator.core.keying.starts import Named, covering_starts
+from vocator.core.goals.goal import RADIO_GOALS, Goal
+from vocator.core.proving.operator import Run, follow
+from vocator.core.goals.sheet import Sheet
+from vocator.core.proving.starts import Named, covering_starts
 from vocator.core.radio.actions import Action
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Means

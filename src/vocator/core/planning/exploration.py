@@ -1,7 +1,7 @@
 """What can be open on a radio: one example state for each kind of open screen.
 
-Used by the planner to find a way home from anything, and by the prover as starts.
-The examples are found by pressing keys on the twin, so no screen is forgotten.
+The planner finds a way home from each.  They are found by pressing keys on the twin, so no screen is
+forgotten; the prover has a walk of its own.
 """
 
 from functools import cache
@@ -13,7 +13,7 @@ from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
-from vocator.core.radio.verbs import push
+from vocator.core.radio.verbs import mark, push
 
 MOST_PRESSES = 4
 
@@ -86,7 +86,8 @@ def _moved(twin: Twin, s: State) -> list[State]:
         behind = [i for i in values if twin.settings[screen.entries[i].setting or 0].then is not None]
         tried = dict.fromkeys((*chosen, *typed[:1], *behind[:1], *values[:2]))
         opened = (twin.act(s._replace(cursor=i), press)[0] for i in tried for press in _presses(twin))
-        return [x for x in opened if x.stack[:-1] == (*s.stack, s.screen)[: len(x.stack) - 1]]
+        half = [twin.act(mark(twin, s._replace(cursor=i)), Tap("1"))[0] for i in typed[:1]] if screen.live else []
+        return [*(x for x in opened if x.stack[:-1] == (*s.stack, s.screen)[: len(x.stack) - 1]), *half]
     if screen.kind == "label":
         presses: list[Input] = [*(Turn(dial, 1) for dial in twin.profile.dials), Tap("2")]
         presses += [Type("A")] if screen.keyboard else []

@@ -8,8 +8,8 @@ lists them.
 
 from collections.abc import Iterator
 
-from vocator.core.keying.exploration import open_states
-from vocator.core.keying.goal import Goal
+from vocator.core.goals.goal import Goal
+from vocator.core.proving.open_screens import kinds_of_open_states
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.start import required_values
@@ -143,7 +143,7 @@ def _others(twin: Twin, filled: State, goal: Goal) -> Iterator[Named]:
 
 
 def _open(twin: Twin, filled: State) -> Iterator[Named]:
-    for state in open_states(twin):
+    for state in kinds_of_open_states(twin):
         screen = twin.screens[state.screen]
         mode = "memory" if twin.in_memory(state) else "VFO"
         half = ", half typed" if state.typed else ""

@@ -7,11 +7,11 @@ from dataclasses import replace
 import pytest
 
 from vocator.core.channel.channel import Channel, tone_use
-from vocator.core.keying.goal import Beyond, Goal
-from vocator.core.keying.operator import follow
-from vocator.core.keying.planner import plan
-from vocator.core.keying.prover import judge
-from vocator.core.keying.recovery import courses_of, harm, locate, rest_of, sights, way_back
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.proving.operator import follow
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import judge
+from vocator.core.slips.recovery import courses_of, harm, locate, rest_of, sights, way_back
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap
 from vocator.files.profile_yaml import model_names

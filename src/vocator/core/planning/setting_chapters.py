@@ -1,12 +1,12 @@
 """The chapters before the store: ready, frequency, shift, tone, width and power."""
 
 from vocator.core.channel.channel import megahertz
-from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import Goal, frequency_entry, frequency_step
-from vocator.core.keying.routes import Routes, key_for
-from vocator.core.keying.setting_ways import MANY_CLICKS, set_all
-from vocator.core.keying.sheet import When
-from vocator.core.keying.way_home import ways_home
+from vocator.core.planning.draft import Draft
+from vocator.core.goals.goal import Goal, frequency_entry, frequency_step
+from vocator.core.planning.routes import Routes, key_for
+from vocator.core.planning.setting_ways import MANY_CLICKS, set_all
+from vocator.core.goals.sheet import When
+from vocator.core.planning.way_home import ways_home
 from vocator.core.radio.display import display
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import required_values

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 
-from vocator.core.keying.sheet import FOUND, Sheet, Step, grouped
+from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
 from vocator.core.radio.actions import Action, parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.perform import Tally, UntilFailed, perform

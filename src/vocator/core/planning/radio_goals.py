@@ -2,12 +2,12 @@
 
 from dataclasses import replace
 
-from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import Beyond, Goal
-from vocator.core.keying.routes import Routes, press_text
-from vocator.core.keying.setting_chapters import ready, spoken
-from vocator.core.keying.setting_ways import leave_list, set_all
-from vocator.core.keying.sheet import Sheet, When
+from vocator.core.planning.draft import Draft
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.planning.routes import Routes, press_text
+from vocator.core.planning.setting_chapters import ready, spoken
+from vocator.core.planning.setting_ways import leave_list, set_all
+from vocator.core.goals.sheet import Sheet, When
 from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 

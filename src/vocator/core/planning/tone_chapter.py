@@ -5,11 +5,11 @@ search stood still on.  Tones are searched for first; codes by the same ways whe
 radio can.
 """
 
-from vocator.core.keying.draft import Draft
-from vocator.core.keying.goal import Beyond, Goal
-from vocator.core.keying.routes import Routes, key_for
-from vocator.core.keying.setting_chapters import reverse_off
-from vocator.core.keying.setting_ways import set_all
+from vocator.core.planning.draft import Draft
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.planning.routes import Routes, key_for
+from vocator.core.planning.setting_chapters import reverse_off
+from vocator.core.planning.setting_ways import set_all
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.state import Signal
 from vocator.core.radio.twin import Twin

@@ -9,7 +9,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from vocator.core.keying.effort import CLICK_S, DIGIT_S, TAP_S
+from vocator.core.goals.effort import CLICK_S, DIGIT_S, TAP_S
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.profile import Binding, Entry, Press, Screen
 from vocator.core.radio.state import State
