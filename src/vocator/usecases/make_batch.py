@@ -6,8 +6,8 @@ from typing import Any
 
 from vocator.core.batch.batch import Batch, make_batch
 from vocator.core.goals.goal import Goal
-from vocator.core.proving.prover import Verdict
 from vocator.core.goals.sheet import Chapter, Sheet
+from vocator.core.proving.prover import Verdict
 from vocator.core.radio.start import start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -63,7 +63,7 @@ class MadeBatch:
                 "seconds": round(self.batch.listed_s - self.batch.seconds, 1),
             },
             "free_keys": self._free_keys(),
-            "changes": list(dict.fromkeys(c for p in self.batch.parts for c in p.sheet.changes)),
+            "changes": [c.as_dict() for c in dict.fromkeys(c for p in self.batch.parts for c in p.sheet.changes)],
             "limits": list(dict.fromkeys(text for p in self.batch.parts for text in p.sheet.limits)),
             "contents": contents,
             "beyond": [

@@ -4,18 +4,18 @@ from collections import OrderedDict
 from dataclasses import dataclass, replace
 from typing import Any
 
+from vocator.core.batch.batch import short_way
 from vocator.core.channel.channel import Channel, ToneUse
 from vocator.core.channel.listing_line import Resolution
-from vocator.core.batch.batch import short_way
 from vocator.core.goals.effort import seconds
 from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal, fit_label, lowest_power, power_word, slot_of
-from vocator.core.planning.name_chapter import renaming
-from vocator.core.proving.operator import Run, follow
-from vocator.core.planning.planner import plan
-from vocator.core.proving.prover import AT_SLOT, Proof, Verdict, prove
-from vocator.core.planning.radio_goals import free_key
 from vocator.core.goals.sheet import FOUND, Sheet, Step
+from vocator.core.planning.name_chapter import renaming
+from vocator.core.planning.planner import plan
+from vocator.core.planning.radio_goals import free_key
 from vocator.core.planning.tone_chapter import TRIED, heard_on
+from vocator.core.proving.operator import Run, follow
+from vocator.core.proving.prover import AT_SLOT, Proof, Verdict, prove
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError, start_state
@@ -89,7 +89,7 @@ class MadeSheet:
                 "touches": tally.touches,
                 "seconds": round(seconds(tally, self.run.looks), 1),
             },
-            "changes": list(self.sheet.changes),
+            "changes": [c.as_dict() for c in self.sheet.changes],
             "limits": list(self.sheet.limits),
             "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.told().chapters],
         }

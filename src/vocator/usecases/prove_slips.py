@@ -7,13 +7,13 @@ from dataclasses import dataclass, field
 from os import cpu_count
 
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.proving.operator import Run
-from vocator.core.planning.planner import plan
-from vocator.core.proving.prover import judge
-from vocator.core.slips.recovery import courses_of, harm, sights, way_back
 from vocator.core.goals.sheet import Sheet
-from vocator.core.slips.slips import Outcome
+from vocator.core.planning.planner import plan
+from vocator.core.proving.operator import Run
+from vocator.core.proving.prover import judge
 from vocator.core.radio.twin import Twin
+from vocator.core.slips.recovery import courses_of, harm, sights, way_back
+from vocator.core.slips.slips import Outcome
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import Progress, generate
 from vocator.usecases.twins import twin_of

@@ -6,8 +6,6 @@ from functools import lru_cache
 from typing import Any
 
 from vocator.core.channel.channel import megahertz
-from vocator.core.slips.recovery import Sight, courses_of, harm, locate, sights, way_back
-from vocator.core.slips.slips import Course, Outcome, Slip
 from vocator.core.goals.speech import caps, say_action, say_input
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import Display, display
@@ -15,6 +13,8 @@ from vocator.core.radio.inputs import Turn, Wait
 from vocator.core.radio.perform import perform
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.twin import Twin
+from vocator.core.slips.recovery import Sight, courses_of, harm, locate, sights, way_back
+from vocator.core.slips.slips import Course, Outcome, Slip
 from vocator.usecases.drawing import SCREEN_WORDS
 from vocator.usecases.errors import NotFound
 from vocator.usecases.make_sheet import MadeSheet

@@ -8,9 +8,9 @@ from typing import Any
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.goals.goal import RADIO_GOALS
-from vocator.core.proving.operator import Frame
 from vocator.core.goals.sheet import Step, grouped
 from vocator.core.goals.speech import caps, say_action
+from vocator.core.proving.operator import Frame
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.report import display_dict
 from vocator.usecases.make_batch import MadeBatch

@@ -11,9 +11,9 @@ from sqlalchemy.orm import Session
 
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
+from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal
 from vocator.core.keeping.progress import STORING, progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
-from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels

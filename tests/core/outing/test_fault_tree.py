@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 
 from vocator.core.channel.channel import Channel, ToneMode, Width, tone_use
 from vocator.core.goals.goal import Beyond
-from vocator.core.proving.operator import follow
 from vocator.core.onair.band import Band, Repeater, Transmission, answer, transmission
 from vocator.core.outing.fault_tree import Branch, Case, Fault, line_of, tree
+from vocator.core.proving.operator import follow
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import Signal, State

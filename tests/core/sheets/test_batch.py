@@ -6,11 +6,11 @@ from itertools import pairwise
 
 import pytest
 
-from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.batch.batch import least_effort, make_batch
+from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.proving.operator import follow
 from vocator.core.planning.planner import plan
+from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import Verdict
 from vocator.core.proving.starts import covering_starts
 from vocator.files.profile_yaml import model_names

@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.goals.goal import Beyond, Goal, fit_label, power_word, slot_of
-from vocator.core.proving.operator import follow
 from vocator.core.planning.planner import plan
+from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import Verdict, prove
 from vocator.core.radio.profile import Means
 from vocator.core.refusal import Refusal

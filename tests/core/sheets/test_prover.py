@@ -6,9 +6,9 @@ import pytest
 
 from vocator.core.channel.channel import Channel, ToneUse, tone_use
 from vocator.core.goals.goal import Goal
+from vocator.core.goals.sheet import Chapter, Sheet, Step
 from vocator.core.planning.planner import plan
 from vocator.core.proving.prover import Verdict, prove
-from vocator.core.goals.sheet import Chapter, Sheet, Step
 from vocator.core.proving.starts import covering_starts
 from vocator.usecases.twins import twin_of
 

@@ -8,12 +8,12 @@ import pytest
 
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.proving.operator import follow
 from vocator.core.planning.planner import plan
+from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import judge
-from vocator.core.slips.recovery import courses_of, harm, locate, rest_of, sights, way_back
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap
+from vocator.core.slips.recovery import courses_of, harm, locate, rest_of, sights, way_back
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.prove_slips import slips_of

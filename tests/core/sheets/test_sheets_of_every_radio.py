@@ -5,12 +5,12 @@ import random
 import pytest
 
 from vocator.core.goals.goal import Beyond
-from vocator.core.proving.operator import follow
-from vocator.core.planning.planner import plan
 from vocator.core.goals.sheet import When, grouped
 from vocator.core.goals.speech import caps, say_action, spell
-from vocator.core.proving.starts import covering_starts
+from vocator.core.planning.planner import plan
 from vocator.core.planning.way_home import way_from
+from vocator.core.proving.operator import follow
+from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap, Wait

@@ -14,12 +14,12 @@ import networkx as nx  # type: ignore[import-untyped]
 
 from vocator.core.goals.effort import CLICK_S, LOOK_S, TAP_S, seconds
 from vocator.core.goals.goal import Beyond, Goal, frequency_entry
-from vocator.core.proving.operator import Run, follow
+from vocator.core.goals.sheet import Sheet
 from vocator.core.planning.planner import Carried, plan_next
-from vocator.core.proving.prover import Proof, Verdict, judge, prove
 from vocator.core.planning.radio_goals import plan_radio_goal
 from vocator.core.planning.routes import Routes
-from vocator.core.goals.sheet import Sheet
+from vocator.core.proving.operator import Run, follow
+from vocator.core.proving.prover import Proof, Verdict, judge, prove
 from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.start import required_values
 from vocator.core.radio.state import State

@@ -1,6 +1,7 @@
 """A sheet: chapters of steps that a person can follow, closed-loop."""
 
 from dataclasses import asdict, dataclass
+from enum import StrEnum
 from typing import Any
 
 from vocator.core.radio.display import Display
@@ -78,6 +79,40 @@ class Chapter:
     steps: tuple[Step, ...]
 
 
+class Part(StrEnum):
+    """What a sheet may leave different beside settings."""
+
+    ROW = "row in use"
+    MODE = "mode"
+    FREQUENCY = "frequency"
+    POSITION = "memory position"
+    SQUELCH = "squelch"
+    REVERSE = "reverse"
+    GROUP = "group"
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """One thing that a sheet leaves different, if it was so: a setting by its name, or a part; of one unit, or of the whole set.
+
+    ``before`` is None where it depends on the start.
+    """
+
+    what: str
+    unit: str | None
+    to: str
+    before: str | None = None
+
+    def as_dict(self) -> dict[str, str | None]:
+        """Return the form that the command line speaks."""
+        return {"what": self.what, "unit": self.unit, "from": self.before, "to": self.to}
+
+    @classmethod
+    def from_dict(cls, given: dict[str, str | None]) -> "Change":
+        """Read that form; raises KeyError."""
+        return cls(str(given["what"]), given.get("unit"), str(given["to"]), given.get("from"))
+
+
 @dataclass(frozen=True, slots=True)
 class Sheet:
     """The key sequence for one goal on one radio."""
@@ -86,7 +121,7 @@ class Sheet:
     firmware: str
     chapters: tuple[Chapter, ...]
     limits: tuple[str, ...] = ()
-    changes: tuple[str, ...] = ()
+    changes: tuple[Change, ...] = ()
 
     def steps(self) -> list[Step]:
         """Return all steps in order."""

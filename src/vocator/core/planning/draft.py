@@ -27,8 +27,9 @@ class Draft:
         self.twin = twin
         self.known = known is not None
         self.whole = self.known and certain is None
-        self.state = known or presumed or twin.start
+        self.begun = self.state = known or presumed or twin.start
         self.certain: set[int] = set(range(len(twin.settings))) if self.whole else set(certain or ())
+        self.chose_row = False
         self.found = ""  # what the main line shows once the search that is followed here stands still
         self._chapters: list[tuple[str, list[Step]]] = []
         self._groups = 0

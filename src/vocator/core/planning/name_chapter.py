@@ -1,7 +1,7 @@
 """The name chapter: a label place by place, in the way that the radio's editor has."""
 
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.store_chapters import go_to_slot, letter_keys, open_via, pick_slot, picker_for, to_rest
 from vocator.core.radio.profile import Screen

@@ -5,19 +5,19 @@ is taken; the order of settings comes from what disturbs what.  The planner does
 check itself: the prover does.
 """
 
-from collections.abc import Iterable
 from dataclasses import replace
 from typing import NamedTuple
 
 from vocator.core.channel.channel import tone_use
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal, check_reach
+from vocator.core.goals.sheet import Change, Part, Sheet
+from vocator.core.planning.changes import left_different
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.name_chapter import name, rename
 from vocator.core.planning.radio_goals import group_of, keep_to_group, plan_radio_goal
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
 from vocator.core.planning.setting_ways import set_all
-from vocator.core.goals.sheet import Sheet
 from vocator.core.planning.store_chapters import erase_slot, go_to_slot, read_back, reverse_check, store, try_it, unseen
 from vocator.core.planning.tone_chapter import TRIED, find_tone, searching
 from vocator.core.radio.machine import with_item
@@ -68,10 +68,10 @@ def plan_at_slot(twin: Twin, goal: Goal) -> Sheet:
     if goal.kind == "reverse-check":
         reverse_check(draft, routes)
     reverse = [twin.reverse_setting] if goal.kind == "reverse-check" and twin.reverse_setting is not None else []
-    changes = _left_different(draft, reverse)
+    changes = left_different(draft, reverse)
     groups = twin.profile.settings_for(Means.GROUP)
     limits = ["presumes that memory mode is not locked to a group"] if groups else []
-    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), tuple(changes))
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), changes)
 
 
 def check_change(twin: Twin, goal: Goal) -> None:
@@ -89,14 +89,6 @@ def change_in_place(draft: Draft, routes: Routes, goal: Goal) -> None:
     needed, whys = channel_needs(draft, goal)
     set_all(draft, routes, needed, whys)
     read_back(draft, goal)
-
-
-def _left_different(draft: Draft, touched: Iterable[int]) -> list[str]:
-    """Name the set-wide settings among those that the sheet sets, each with the value it leaves."""
-    settings = draft.twin.settings
-    watch = [draft.twin.watch] if draft.twin.watch is not None else []
-    chosen = [s for s in dict.fromkeys([*watch, *touched]) if settings[s].scope == "set"]
-    return [f"{settings[s].name} {settings[s].domain.text(draft.value(s))}" for s in chosen]
 
 
 def plan_store(twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
@@ -137,9 +129,9 @@ def _store_sheet(twin: Twin, goal: Goal, draft: Draft) -> Sheet:
         keep_to_group(draft, routes, goal)
     read_back(draft, goal)
     limits = [*goal.notes, *unseen(twin, goal)]
-    changes = ["reverse off"] if routes.presses(twin.vfo, "reverse") else []
-    changes += _left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel), *grouped])
-    changes += ["group lock"] if grouped else []
-    return Sheet(
-        twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), () if draft.whole else tuple(changes)
-    )
+    more = [Change(Part.REVERSE, None, "off")] if routes.presses(twin.vfo, "reverse") else []
+    if grouped:
+        text = next(twin.settings[s].domain.text(v) for s, v in grouped.items())
+        more.append(Change(Part.GROUP, None, text))
+    changes = left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel), *grouped], more)
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), changes)

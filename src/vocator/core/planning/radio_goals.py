@@ -2,12 +2,13 @@
 
 from dataclasses import replace
 
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.sheet import Change, Part, Sheet, When
+from vocator.core.planning.changes import left_different
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, press_text
 from vocator.core.planning.setting_chapters import ready, spoken
 from vocator.core.planning.setting_ways import leave_list, set_all
-from vocator.core.goals.sheet import Sheet, When
 from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
@@ -19,36 +20,46 @@ WORTH_ASSIGNING = (Means.TONE, Means.SEND_TONE, Means.SHIFT)
 def plan_radio_goal(twin: Twin, goal: Goal) -> Sheet:
     """Plan a goal that concerns the radio, from any state; raises Beyond."""
     draft, routes = Draft(twin, None), Routes(twin)
+    touched: list[int] = []
+    more: tuple[Change, ...] = ()
     if goal.kind in AUTO_SHIFT:
         setting, value = auto_shift(twin, AUTO_SHIFT[goal.kind])
         ready(draft, routes, goal)
         why = "a sign set by hand then stays" if AUTO_SHIFT[goal.kind] == "off" else "each frequency typed sets sign and offset"
         set_all(draft, routes, {setting: value}, {setting: f"{why}; it holds for the whole radio"}, "Set")
-        changes: tuple[str, ...] = (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(value)}",)
+        touched = [setting]
     elif goal.kind == "busy-lock-off":
         setting, value = busy_lock(twin)
         ready(draft, routes, goal)
         set_all(draft, routes, {setting: value}, {setting: "else it refuses to send while anything is heard"}, "Set")
-        changes = (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(value)}",)
+        touched = [setting]
     elif goal.kind == "squelch-open":
         squelch_of(twin)
         held = replace(goal, row=goal.row or twin.profile.units[-1])
         ready(draft, routes, held)
         _hold_open(draft, routes, held)
-        changes = (f"{held.row} in VFO mode", *_listen_by_turns(draft, routes))
+        squelch = twin.settings[squelch_of(twin)]
+        more = (Change(squelch.name, held.row, squelch.domain.text(squelch.domain.find_meaning("open") or 0)),
+                Change(Part.MODE, held.row, "vfo"))  # fmt: skip
+        touched = list(_listen_by_turns(draft, routes))
     elif goal.kind == "hear-myself":
         wanted = heard_while_sending(twin)
         ready(draft, routes, goal)
         why = "the other side goes on hearing while you send: headphones, or it howls"
         set_all(draft, routes, wanted, dict.fromkeys(wanted, why), "Set")
-        changes = tuple(f"{twin.settings[s].name} {twin.settings[s].domain.text(v)}" for s, v in wanted.items())
+        touched = list(wanted)
     else:
         key, setting = free_key(twin, goal.key)
         ready(draft, routes, goal)
         _assign(draft, routes, key, setting)
-        changes = ()
     draft.step("Read back", [], say="Look: nothing is open", why="the radio is as it was, but for this", when=When(screen="vfo"))
-    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), (), changes)
+    return Sheet(
+        twin.profile.model,
+        twin.profile.firmware,
+        draft.chapters(),
+        (),
+        left_different(draft, touched, more, False, goal.kind != "squelch-open"),
+    )
 
 
 def auto_shift(twin: Twin, meaning: str) -> tuple[int, int]:
@@ -111,17 +122,17 @@ def _hold_open(draft: Draft, routes: Routes, goal: Goal) -> None:
     )
 
 
-def _listen_by_turns(draft: Draft, routes: Routes) -> tuple[str, ...]:
+def _listen_by_turns(draft: Draft, routes: Routes) -> tuple[int, ...]:
     """Switch dual watch on where the two sides are heard by turns only then; return the setting that this leaves."""
     twin, setting = draft.twin, draft.twin.profile.setting_for(Means.DUAL_WATCH)
     if setting is None:
         return ()
-    icon, _, on = next(rule for rule in twin.set_icons if rule[1] == setting)
+    icon, _, _ = next(rule for rule in twin.set_icons if rule[1] == setting)
     presses = routes.presses(twin.vfo, "step", twin.settings[setting].name)
     assert presses is not None
     say, why = f"If {icon} does not show: {spoken(presses)}", "dual watch: the two sides are heard by turns"
     draft.step("Set", list(presses), shows=icon, when=When(no_icon=icon), say=say, why=why)
-    return (f"{twin.settings[setting].name} {twin.settings[setting].domain.text(on)}",)
+    return (setting,)
 
 
 def group_of(twin: Twin, text: str) -> tuple[int, int]:

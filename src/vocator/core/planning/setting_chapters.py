@@ -1,11 +1,11 @@
 """The chapters before the store: ready, frequency, shift, tone, width and power."""
 
 from vocator.core.channel.channel import megahertz
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.goal import Goal, frequency_entry, frequency_step
+from vocator.core.goals.sheet import When
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.setting_ways import MANY_CLICKS, set_all
-from vocator.core.goals.sheet import When
 from vocator.core.planning.way_home import ways_home
 from vocator.core.radio.display import display
 from vocator.core.radio.profile import Means, Screen
@@ -49,6 +49,7 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
             why="the short way goes on from there; if not, take the long way",
         )
     _stop_watching(draft, routes)
+    draft.chose_row = bool(twin.unit_of) or goal.row is not None
     if twin.unit_of:
         _choose_side(draft, routes, goal.row or twin.profile.units[0])
     elif goal.row is not None and not (draft.known and twin.profile.units[draft.state.unit] == goal.row):

@@ -6,11 +6,11 @@ nothing is disturbed afterwards.
 
 from dataclasses import dataclass, field
 
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.effort import HOLD_EXTRA_S, TAP_S
+from vocator.core.goals.sheet import When
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.order import CHAPTER_OF, CHAPTERS, tour, without_disturbed
 from vocator.core.planning.routes import Routes, key_for
-from vocator.core.goals.sheet import When
 from vocator.core.radio.display import display, lasting_icons
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Amounts

@@ -1,11 +1,11 @@
 """The chapters from the try to the read-back: try, store, name, read back."""
 
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.sheet import When
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, Via, binding_for, key_for
 from vocator.core.planning.setting_chapters import set_frequency
 from vocator.core.planning.setting_ways import leave_list, set_all
-from vocator.core.goals.sheet import When
 from vocator.core.radio.display import lasting_icons
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import reaches_by_offset

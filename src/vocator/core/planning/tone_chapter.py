@@ -5,8 +5,8 @@ search stood still on.  Tones are searched for first; codes by the same ways whe
 radio can.
 """
 
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.setting_chapters import reverse_off
 from vocator.core.planning.setting_ways import set_all

@@ -25,15 +25,16 @@ def _inputs(twin: Twin) -> list[Input]:
         press = binding.press
         if press.kind in ("turn", "digits") or press.key == TOUCH + "OWN" or (press.key == "PTT" and not press.held):
             continue
-        keys = twin.pair(press) if press.kind == "pair" else (press.key,)
+        keys: tuple[str, ...] = twin.pair(press) if press.kind == "pair" else (press.key,)
         if press.key == "PUSH":
             keys = tuple(k for k in twin.unit_of if k in profile.dials)
         for key in keys:
             then: Tap | Hold = Hold(key, press.ms) if press.kind == "hold" else Tap(key)
             found[Chord(press.held, then) if press.held else then] = None
-    found |= {Tap(key): None for key in profile.keys if key != "PTT"} | {Tap(digit): None for digit in "1470"}
-    found |= {Turn(dial, n): None for dial in profile.dials for n in (1, -1)}
-    found |= {Tap(TOUCH + name): None for name in profile.touches}
+    more: list[Input] = [Tap(key) for key in (*profile.keys, *"1470") if key != "PTT"]
+    more += [Turn(dial, n) for dial in profile.dials for n in (1, -1)]
+    more += [Tap(TOUCH + name) for name in profile.touches]
+    found |= dict.fromkeys(more)
     if any(screen.keyboard for screen in twin.screens):
         found[Type("A")] = None
     return list(found)

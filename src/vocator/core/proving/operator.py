@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
 from vocator.core.radio.actions import Action, parse_actions
-from vocator.core.radio.display import Display, display
+from vocator.core.radio.display import Display
 from vocator.core.radio.perform import Tally, UntilFailed, perform
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -45,13 +45,13 @@ def follow(
     actions = parsed if parsed is not None else {}
     number = 0
     for alternatives in grouped(sheet.steps()):
-        seen = display(twin, run.state)
+        seen = twin.seen(run.state)
         chosen = next((s for s in alternatives if s.when is None or s.when.holds(seen)), None)
         for step in alternatives:
             if step is chosen and not run.trouble:
                 _do(twin, run, step, number, actions)
             if keep_frames:
-                run.frames.append(Frame(step, step is chosen, display(twin, run.state), run.state))
+                run.frames.append(Frame(step, step is chosen, twin.seen(run.state), run.state))
             number += 1
         if run.trouble:
             break
@@ -73,7 +73,7 @@ def _do(twin: Twin, run: Run, step: Step, number: int, parsed: dict[str, list[Ac
             if done.transmitting_hz is not None:
                 run.sent.append((step, done.transmitting_hz))
     if step.notes:
-        run.noted = display(twin, run.state).main
-    if step.shows is not None and not display(twin, run.state).stands(step.shows):
-        run.trouble = f"{step.shows} should stand on the display, it shows: {display(twin, run.state).text}"
+        run.noted = twin.seen(run.state).main
+    if step.shows is not None and not twin.seen(run.state).stands(step.shows):
+        run.trouble = f"{step.shows} should stand on the display, it shows: {twin.seen(run.state).text}"
         run.trouble_step = number

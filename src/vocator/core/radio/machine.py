@@ -246,6 +246,13 @@ class Machine:
             if stored is not None and (not group or stored.group == group):
                 yield index
 
+    def stand_in_memory(self, s: State) -> State:
+        """Let memory mode stand at the slot last shown, or at the next occupied one."""
+        if self.shown_slot(s) is not None:
+            return s
+        position = next(self.occupied(s, s.positions[s.unit], +1), None)
+        return s if position is None else s._replace(positions=with_item(s.positions, s.unit, position))
+
     def after_erased(self, s: State, position: int) -> int | None:
         """Return the slot that shows after the one at ``position`` was erased: of its group first."""
         own = next(self.occupied(s, position, +1, among=self.profile.group_of(position)), None)

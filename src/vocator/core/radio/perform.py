@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass
 
 from vocator.core.radio.actions import Action
-from vocator.core.radio.display import Display, display
+from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -83,6 +83,8 @@ def perform(twin: Twin, s: State, action: Action, tally: Tally | None = None) ->
 def _until(twin: Twin, s: State, action: Action, tally: Tally | None) -> Done:
     target = action.until
     assert target is not None
+    if len(action.inputs) == 1 and (leapt := twin.leap(s, action.inputs[0], target)) is not None:
+        return Done(leapt, (), None)
     try:
         jump = _distance(twin, s, action)
     except UntilFailed:
@@ -95,7 +97,7 @@ def _until(twin: Twin, s: State, action: Action, tally: Tally | None) -> Done:
                 tally.add(given)
             s, _ = twin.act(s, given)
         if target not in focus(twin, s, action):
-            raise UntilFailed(action.text, display(twin, s))
+            raise UntilFailed(action.text, twin.seen(s))
         return Done(s, (), None)
     return _step_until(twin, s, action, target, tally)
 
@@ -109,7 +111,7 @@ def focus(twin: Twin, s: State, action: Action) -> tuple[str, ...]:
         if handler is not None and handler.name == "step":
             setting = twin.profile.setting_named(handler.arg)
             return (twin.settings[setting].domain.text(twin.get(s, setting)),)
-    return display(twin, s).focus
+    return twin.seen(s).focus
 
 
 def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally | None) -> Done:
@@ -139,7 +141,7 @@ def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally 
         elif (ends == 0 and plain in seen) or (ends == 1 and plain == before._replace(idle_ms=0, message="", message_ms=0)):
             break
         seen.add(plain)
-    raise UntilFailed(action.text, display(twin, s))
+    raise UntilFailed(action.text, twin.seen(s))
 
 
 def _back(twin: Twin, given: Input) -> Input | None:
@@ -178,7 +180,7 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
     place = _places(twin, s, handler.name, action.until or "")
     if place is None:
         if handler.name != "pick" or not twin.profile.group_size:
-            raise UntilFailed(action.text, display(twin, s))  # a full round would not come by it
+            raise UntilFailed(action.text, twin.seen(s))  # a full round would not come by it
         return None
     at, to, count, wraps = place
     if at == to:
@@ -198,10 +200,10 @@ def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: 
         value, setting = s.value, twin.settings[s.opened]
         wanted = setting.domain.find_text(target)
         if wanted is None:
-            raise UntilFailed(f"until {target}", display(twin, s))
+            raise UntilFailed(f"until {target}", twin.seen(s))
         clicks = clicks_to(twin, s, s.opened, value, wanted, direction)
         if clicks is None:
-            raise UntilFailed(f"until {target}", display(twin, s))
+            raise UntilFailed(f"until {target}", twin.seen(s))
         return _times(twin, given, True, clicks)
     if twin.in_memory(s):
         return None
@@ -225,9 +227,9 @@ def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: 
         edges = [(edge - hz) * direction for rule in twin.profile.shift_table for edge in (rule.low_hz, rule.high_hz)]
         for count in sorted({-(-edge // step) for edge in edges if edge > 0}):
             turned: list[Input] = [Turn(given.dial, direction * count)]
-            if target in display(twin, twin.act(s, turned[0])[0]).icons:
+            if target in twin.seen(twin.act(s, turned[0])[0]).icons:
                 return turned
-    raise UntilFailed(f"until {target}", display(twin, s))  # the dial goes through frequencies only
+    raise UntilFailed(f"until {target}", twin.seen(s))  # the dial goes through frequencies only
 
 
 def _times(twin: Twin, given: Input, onward: bool, count: int) -> list[Input]:

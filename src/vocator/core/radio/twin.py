@@ -7,6 +7,7 @@ what a verb means stands in ``verbs`` and its siblings.
 from dataclasses import replace
 from typing import NamedTuple
 
+from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Binding, Press, Profile
@@ -95,6 +96,14 @@ class Twin(Machine):
         """Return the two keys of a pair; a key's own name may hold a stroke."""
         cuts = [(press.key[:i], press.key[i + 1 :]) for i, c in enumerate(press.key) if c == "/"]
         return next((a, b) for a, b in cuts if a in self.profile.keys and b in self.profile.keys)
+
+    def seen(self, s: State) -> Display:
+        """Return what the radio shows in a state."""
+        return display(self, s)
+
+    def leap(self, s: State, given: Input, target: str) -> State | None:
+        """Return the state after repeating an input until ``target`` shows, where that is known without repeating it; else None."""
+        return None
 
     # -- acting ----------------------------------------------------------------------
 

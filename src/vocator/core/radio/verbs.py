@@ -144,11 +144,7 @@ def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go to VFO or memory mode; memory opens at the slot last shown or written."""
     rest = m.profile.screen(arg)
     s = s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest, stack=(), last_written=-1, lent=-1)
-    if rest in m.memory_screens and m.shown_slot(s) is None:
-        position = next(m.occupied(s, s.positions[s.unit], +1), None)
-        if position is not None:
-            s = s._replace(positions=with_item(s.positions, s.unit, position))
-    return s, NOTHING
+    return (m.stand_in_memory(s) if rest in m.memory_screens else s), NOTHING
 
 
 def choose_unit(m: Machine, s: State, arg: str, n: int) -> Outcome:

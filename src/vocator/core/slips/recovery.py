@@ -9,18 +9,18 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from vocator.core.goals.goal import Goal
+from vocator.core.goals.sheet import Chapter, Sheet, Step
+from vocator.core.planning.routes import press_text
+from vocator.core.planning.way_home import LEAVING, way_from
 from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import judge
-from vocator.core.planning.routes import press_text
-from vocator.core.goals.sheet import Chapter, Sheet, Step
-from vocator.core.slips.slips import Course, Outcome
 from vocator.core.proving.starts import covering_starts
-from vocator.core.planning.way_home import LEAVING, way_from
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.start import settings_of_set
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.core.slips.slips import Course, Outcome
 
 EARLIER = 3
 GENERAL = ("PTT", "PUSH", f"{TOUCH}OWN")

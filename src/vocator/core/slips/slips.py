@@ -10,8 +10,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
 
-from vocator.core.proving.operator import Run, follow
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
+from vocator.core.proving.operator import Run, follow
 from vocator.core.radio.actions import Action, parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait

@@ -1,0 +1,282 @@
+"""The proof from every state: a sheet carried out from all starts at once.
+
+The operator's loop of ``operator`` on partial states.  Wherever an answer depends on what is not known, the run
+goes on for each answer apart; after each step states that are alike are put together again by uniting what
+is allowed, so few are ever followed.  What fails is made concrete and tried on the plain twin before it
+counts: a failure that the plain twin does not show leaves the sheet not proven, never refuted.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from vocator.core.goals.goal import Goal
+from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
+from vocator.core.proving.every_start import EveryStart
+from vocator.core.proving.judgement import air_fault, judge_state
+from vocator.core.proving.partial import FIELD, SLOTS, PartialSlots, PartialState
+from vocator.core.proving.symbols import Box, Symbol, key_of
+from vocator.core.radio.actions import Action, parse_actions
+from vocator.core.radio.perform import UntilFailed, perform
+from vocator.core.radio.state import State
+
+MOST_STATES = 4_000
+MOST_ACTIONS = 400_000
+
+
+class Node:
+    """A state that the run stands in, with what is then known of the start."""
+
+    __slots__ = ("box", "noted", "sent", "state", "step", "trouble")
+
+    def __init__(
+        self, state: PartialState, box: Box, sent: tuple[tuple[int, int], ...] = (), noted: str = "", trouble: str = "", step: int = -1
+    ) -> None:
+        self.state, self.box, self.sent, self.noted, self.trouble, self.step = state, box, sent, noted, trouble, step
+
+
+@dataclass(frozen=True, slots=True)
+class Failure:
+    """A start from which a sheet fails: the state, the step (-1 for the end), why, and what is known of all such starts."""
+
+    words: str
+    box: Box
+    shape: int
+    step: int
+    why: str
+
+
+@dataclass(slots=True)
+class Outcome:
+    """What came of a run from every start; ``unfinished`` says why it did not come to an end."""
+
+    starts: EveryStart
+    failures: list[Failure]
+    unfinished: str = ""
+    peak: int = 0
+    actions: int = 0
+    ends: list[Node] | None = None
+
+
+class _Run:
+    def __init__(self, starts: EveryStart, sheet: Sheet, goal: Goal, reveal: Callable[[Goal, State], Goal], most_actions: int) -> None:
+        self.starts, self.sheet, self.goal, self.reveal = starts, sheet, goal, reveal
+        self.most_actions = most_actions
+        self.twin, self.ledger = starts.twin, starts.ledger
+        self.steps = sheet.steps()
+        self.slots = tuple(tuple.__iter__(starts.base.slots))
+        self.outcome = Outcome(starts, [])
+        self.bad: list[Node] = []
+        self.parsed: dict[str, list[Action]] = {}
+
+    def key(self, s: PartialState) -> tuple[Any, ...]:
+        """Return what tells states apart; slots by what differs from the start."""
+        parts: list[Any] = []
+        for at, x in enumerate(tuple.__iter__(s)):
+            if at == SLOTS:
+                x = tuple((n, key_of(a)) for n, (a, b) in enumerate(zip(tuple.__iter__(x), self.slots, strict=True)) if a is not b)
+                parts.append(x)
+            else:
+                parts.append(key_of(x))
+        return tuple(parts)
+
+    def each(self, nodes: list[Node], step: int, run: Callable[[Node], Node]) -> list[Node]:
+        """Run something on every node; what fails is put aside."""
+        made: list[Node] = []
+        for node in nodes:
+            self.ledger.base = node.box
+            found = self.ledger.explore(
+                node.box, lambda node=node: run(node), lambda n: (self.key(n.state), n.sent, n.noted, n.trouble)  # type: ignore[misc]
+            )
+            for box, one, _ in found:
+                made.append(Node(one.state, box, one.sent, one.noted, one.trouble, step))
+            self.outcome.actions += len(found)
+        self.bad += [n for n in made if n.trouble]
+        good = self.merged([n for n in made if not n.trouble])
+        self.outcome.peak = max(self.outcome.peak, len(good))
+        return good
+
+    def go(self) -> None:
+        shapes = self.starts.shapes
+        nodes = [Node(s.state, s.box.with_part(self.starts.shape.number, frozenset([n]))) for n, s in enumerate(shapes)]
+        number = 0
+        for alternatives in grouped(self.steps):
+            nodes = self.steps_of(nodes, alternatives, number)
+            number += len(alternatives)
+            if self.bad:
+                return
+            if len(nodes) > MOST_STATES or self.outcome.actions > self.most_actions:
+                self.outcome.unfinished = f"{len(nodes)} states apart at step {number}"
+                return
+        self.outcome.ends = nodes
+        self.each(nodes, -1, self.judged)
+
+    def steps_of(self, nodes: list[Node], alternatives: list[Step], number: int) -> list[Node]:
+        chosen: dict[int, list[Node]] = {n: [] for n in range(-1, len(alternatives))}
+        if any(step.when is not None for step in alternatives):
+            for node in nodes:
+                self.ledger.base = node.box
+
+                def pick(node: Node = node) -> int:
+                    seen = self.twin.seen(node.state)
+                    return next((n for n, step in enumerate(alternatives) if step.when is None or step.when.holds(seen)), -1)
+
+                for box, n, _ in self.ledger.explore(node.box, pick, lambda n: n):
+                    chosen[n].append(Node(node.state, box, node.sent, node.noted))
+        else:
+            chosen[0] = nodes
+        following = chosen[-1]
+        for n, step in enumerate(alternatives):
+            following = following + self.done(chosen[n], step, number + n)
+        return self.merged(following)
+
+    def done(self, nodes: list[Node], step: Step, number: int) -> list[Node]:
+        for text in step.actions:
+            if FOUND in text:
+                by_noted: dict[str, list[Node]] = {}
+                for node in nodes:
+                    by_noted.setdefault(node.noted, []).append(node)
+                nodes = [x for noted, some in by_noted.items() for x in self.acted(some, text.replace(FOUND, noted), number)]
+            else:
+                nodes = self.acted(nodes, text, number)
+        if step.notes:
+            nodes = self.each(nodes, number, self.noted)
+        if step.shows is not None:
+            nodes = self.each(nodes, number, lambda n: self.looked(n, step.shows or ""))
+        return nodes
+
+    def acted(self, nodes: list[Node], text: str, number: int) -> list[Node]:
+        if text not in self.parsed:
+            self.parsed[text] = parse_actions(self.twin.profile, text)
+        for action in self.parsed[text]:
+            nodes = self.each(nodes, number, lambda n, action=action: self.act(n, action, number)) if nodes else nodes  # type: ignore[misc]
+        return nodes
+
+    def act(self, n: Node, action: Action, number: int) -> Node:
+        try:
+            done = perform(self.twin, n.state, action)
+        except UntilFailed as failed:
+            return Node(n.state, n.box, n.sent, n.noted, f"{failed.action}: not found in a full round")
+        sent = n.sent
+        if done.transmitting_hz is not None:
+            sent = (*sent, (number, int(done.transmitting_hz)))
+        return Node(self.tidy(done.state), n.box, sent, n.noted)
+
+    def noted(self, n: Node) -> Node:
+        return Node(n.state, n.box, n.sent, str(self.twin.seen(n.state).main))
+
+    def looked(self, n: Node, shows: str) -> Node:
+        stands = self.twin.seen(n.state).stands(shows)
+        return Node(n.state, n.box, n.sent, n.noted, "" if stands else f"{shows} should stand on the display")
+
+    def judged(self, n: Node) -> Node:
+        start = self.starts.shapes[int(self.starts.shape.known())].state
+        goal = self.reveal(self.goal, start)
+        fault = judge_state(self.twin, self.sheet, goal, start, n.state)
+        return Node(n.state, n.box, n.sent, n.noted, fault or air_fault(goal, [(self.steps[at], hz) for at, hz in n.sent]))
+
+    # -- putting together --------------------------------------------------------------------
+
+    def tidy(self, s: State) -> PartialState:
+        """Forget what nothing reads on the screen that shows, so that states alike are equal."""
+        kind = self.twin.screens[s.screen].kind
+        parts: dict[str, Any] = {}
+        if kind in ("rest", "layer"):
+            parts = {"value": 0, "cursor": 0, "pick": 0, "opened": -1, "letters": "", "place": -1, "letter_key": "", "letter_taps": 0}
+            parts |= {"idle_ms": 0} if kind == "rest" else {}
+        elif kind in ("list", "entry"):
+            parts = {"value": 0, "pick": 0}
+        changed = {k: v for k, v in parts.items() if tuple.__getitem__(s, FIELD[k]) is not v}
+        return s._replace(**changed)  # type: ignore[return-value]
+
+    def merged(self, nodes: list[Node]) -> list[Node]:
+        """Put together nodes of one state that differ in what is known of one symbol, until no two do."""
+        for n in nodes:
+            fresh = [k for k in n.box if k in self.ledger.fresh]
+            if fresh:
+                found: set[int] = set()
+                _present(tuple(x for at, x in enumerate(tuple.__iter__(n.state)) if at != SLOTS), found)
+                for k in fresh:
+                    if k not in found:
+                        n.box = n.box.without(k)
+        nodes = self.merged_by(nodes, lambda n: n.state)
+        return self.merged_by(nodes, lambda n: _settled_state(n.state, n.box)) if len(nodes) > 1 else nodes
+
+    def merged_by(self, nodes: list[Node], view: Callable[[Node], PartialState]) -> list[Node]:
+        groups: dict[Any, list[tuple[Node, PartialState]]] = {}
+        for n in nodes:
+            s = view(n)
+            groups.setdefault((self.key(s), n.sent, n.noted, n.trouble), []).append((n, s))
+        made: list[Node] = []
+        for members in groups.values():
+            before = [n for n, _ in members]
+            after = self.united(before) if len(before) > 1 else before
+            if len(after) < len(before):
+                whole = {id(n) for n in before}
+                for n in after:
+                    if id(n) not in whole:  # a united one takes the view that they have in common
+                        n.state = members[0][1]
+            made += after
+        return made
+
+    def united(self, members: list[Node]) -> list[Node]:
+        going_on = True
+        while going_on and len(members) > 1:
+            going_on = False
+            order: dict[int, int] = {}
+            for n in members:
+                for at, k in enumerate(n.box):
+                    order[k] = max(order.get(k, 0), at)
+            for k in sorted(order, key=lambda k: -order[k]):
+                groups: dict[int, list[Node]] = {}
+                for n in members:
+                    groups.setdefault(n.box.rest(k), []).append(n)
+                if len(groups) == len(members):
+                    continue
+                going_on = True
+                members = [
+                    Node(some[0].state, self.ledger.united([x.box for x in some], k), some[0].sent, some[0].noted, some[0].trouble, some[0].step)
+                    if len(some) > 1 else some[0]
+                    for some in groups.values()
+                ]  # fmt: skip
+        return members
+
+
+def _present(x: Any, found: set[int]) -> None:
+    if isinstance(x, Symbol):
+        found.add(x.number)
+    elif isinstance(x, tuple):
+        for y in tuple.__iter__(x):
+            _present(y, found)
+
+
+def _settled(x: Any, box: Box) -> Any:
+    """Put the value in the place of every symbol of which one value is left."""
+    if isinstance(x, Symbol):
+        allowed = box.get(x.number)
+        return next(iter(allowed)) if allowed is not None and len(allowed) == 1 else x
+    if isinstance(x, tuple) and type(x) is not PartialSlots:
+        items = [_settled(y, box) for y in tuple.__iter__(x)]
+        if all(p is q for p, q in zip(items, tuple.__iter__(x), strict=True)):
+            return x
+        return type(x)(*items) if hasattr(x, "_fields") else tuple(items)
+    return x
+
+
+def _settled_state(s: PartialState, box: Box) -> PartialState:
+    return PartialState(*(x if at == SLOTS else _settled(x, box) for at, x in enumerate(tuple.__iter__(s))))
+
+
+def run_from_every_start(
+    starts: EveryStart, sheet: Sheet, goal: Goal, reveal: Callable[[Goal, State], Goal], most_actions: int = MOST_ACTIONS
+) -> Outcome:
+    """Carry a sheet out from every start; stops at the first step from which some fail."""
+    run = _Run(starts, sheet, goal, reveal, most_actions)
+    run.go()
+    shapes = starts.shapes
+    for n in run.bad:
+        shape = min(n.box.get(starts.shape.number, starts.shape.full))
+        run.outcome.failures.append(Failure(shapes[shape].words, n.box, shape, n.step, n.trouble))
+    return run.outcome
+
+
