@@ -8,7 +8,7 @@ from typing import Annotated, Any
 import typer
 
 from vocator.cli import tables
-from vocator.cli.requests import KNOWN_ERRORS, batch_answer, run_request, sheet_answer, sheet_request
+from vocator.cli.requests import KNOWN_ERRORS, batch_answer, judge_answer, run_request, sheet_answer, sheet_request
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
 profile_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
@@ -68,6 +68,7 @@ def sheet(
     way: str = "long",
     start: Annotated[Path | None, typer.Option(help="START.json")] = None,
     goal: str = "store",
+    proof: Annotated[str, typer.Option(help="quick, or complete: from every state")] = "quick",
     channels: Annotated[Path | None, typer.Option(help="FILE.csv of many channels")] = None,
     now: Annotated[str | None, typer.Option(help="Fix the clock (ISO); a sheet does not need it.")] = None,
     as_json: Json = False,
@@ -75,7 +76,7 @@ def sheet(
     """Write the keys that put a channel into a slot, proven on the twin."""
     given = {
         "model": model, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
-        "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal,
+        "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal, "proof": proof,
         "channels": str(channels) if channels else None,
     }  # fmt: skip
     try:
@@ -90,6 +91,37 @@ def sheet(
             print(json.dumps(doubts, ensure_ascii=False))
         _fail(str(error))
     _write(answer, as_json, tables.batch if channels is not None else tables.sheet)
+    if code:
+        raise typer.Exit(code)
+
+
+@app.command()
+def judge(
+    model: str,
+    sheet: Annotated[Path, typer.Option(help="SHEET.json, as sheet --json prints it")],
+    slot: Annotated[str | None, typer.Option()] = None,
+    line: str = "",
+    label: Annotated[str | None, typer.Option()] = None,
+    power: Annotated[str | None, typer.Option()] = None,
+    receive: str = "open",
+    row: Annotated[str | None, typer.Option()] = None,
+    region: Region = "r2",
+    firmware: Annotated[str | None, typer.Option()] = None,
+    way: str = "long",
+    start: Annotated[Path | None, typer.Option(help="START.json")] = None,
+    goal: str = "store",
+    as_json: Json = False,
+) -> None:
+    """Judge a sheet that anybody wrote, from every state of the radio; it never plans."""
+    given = {
+        "model": model, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
+        "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal, "sheet": _read_json(sheet),
+    }  # fmt: skip
+    try:
+        answer, code = judge_answer(given)
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    _write(answer, as_json, tables.judged)
     if code:
         raise typer.Exit(code)
 
@@ -129,6 +161,7 @@ def prove(
     channels: Annotated[int, typer.Option(help="Generated channels per radio.")] = 60,
     starts: Annotated[int | None, typer.Option(help="At most so many starts per sheet.")] = None,
     slips: Annotated[bool, typer.Option("--slips", help="Every single slip at every step of three channels a radio.")] = False,
+    complete: Annotated[bool, typer.Option("--complete", help="From every state, not only from the covering set.")] = False,
     seed: int = 1,
     as_json: Json = False,
 ) -> None:
@@ -141,7 +174,7 @@ def prove(
         if slips:
             table = prove_slips(models or [], seed, _bar)
         else:
-            table = prove_radios(models or [], channels, starts, seed, _bar)
+            table = prove_radios(models or [], channels, starts, seed, _bar, complete)
     except KNOWN_ERRORS as error:
         _fail(str(error))
     _write(table.as_dict(), as_json, tables.slips if slips else tables.proofs)

@@ -12,6 +12,7 @@ from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.strict_yaml import DataFileError, Problem
 from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
+from vocator.usecases.judge_sheet import judge_sheet
 from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, beyond_dict, make_sheet
 from vocator.usecases.resolve_line import resolve_line
@@ -19,7 +20,7 @@ from vocator.usecases.run_twin import run_twin
 
 KNOWN_ERRORS = (Refusal, Doubtful, NotFound, NotYet, Unproven, StartError, ActionError, UntilFailed, DataFileError)
 
-_SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal")
+_SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal", "proof")
 
 
 def sheet_request(given: dict[str, Any]) -> SheetRequest:
@@ -53,6 +54,12 @@ def sheet_answer(request: SheetRequest) -> tuple[dict[str, Any], int]:
         return beyond_dict(request, beyond), 3
 
 
+def judge_answer(given: dict[str, Any]) -> tuple[dict[str, Any], int]:
+    """Return the verdict on the sheet in a request, with the exit code."""
+    answer = judge_sheet(sheet_request({k: v for k, v in given.items() if k != "sheet"}), given.get("sheet"))
+    return answer, 0 if answer["verdict"] == "proven" else 1
+
+
 def run_request(given: dict[str, Any]) -> dict[str, Any]:
     """Run one request; a refused one answers ``{"error": …}``."""
     try:
@@ -64,9 +71,11 @@ def run_request(given: dict[str, Any]) -> dict[str, Any]:
             if given.get("channels"):
                 return batch_answer(request, str(given["channels"]), lambda done, of: None)[0]
             return sheet_answer(request)[0]
+        if command == "judge":
+            return judge_answer(given)[0]
         if command == "resolve":
             return resolve_line(given["line"], given.get("region") or "r2", given.get("receive") or "open").as_dict()
-        raise NotFound(f"command {command!r}", "twin, sheet, resolve")
+        raise NotFound(f"command {command!r}", "twin, sheet, judge, resolve")
     except Refusal as refusal:
         return {"error": refusal.as_dict()}
     except Doubtful as doubtful:

@@ -92,6 +92,16 @@ def batch(answer: dict[str, Any]) -> str:
     return "\n".join(lines)
 
 
+def judged(answer: dict[str, Any]) -> str:
+    """Write a verdict on a sheet."""
+    states = f" (10^{answer['states_log10']})" if answer["states_log10"] is not None else ""
+    reach = f"from every state{states}" if answer["complete"] else f"from {answer['starts']} starts, not from every state"
+    lines = [f"{answer['verdict']}, {reach}"]
+    lines += [f"  step {answer['step']}"] if answer["step"] else []
+    lines += [f"  {answer[k]}" for k in ("why", "condition") if answer[k]]
+    return "\n".join(lines)
+
+
 def twin(answer: dict[str, Any]) -> str:
     """Write a trace and what the radio holds."""
     lines = []

@@ -14,6 +14,7 @@ from vocator.core.planning.name_chapter import renaming
 from vocator.core.planning.planner import plan
 from vocator.core.planning.radio_goals import free_key
 from vocator.core.planning.tone_chapter import TRIED, heard_on
+from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.operator import Run, follow
 from vocator.core.proving.prover import AT_SLOT, Proof, Verdict, prove
 from vocator.core.radio.machine import with_item
@@ -53,6 +54,7 @@ class SheetRequest:
     goal: str = "store"
     may_send: bool = False
     after: dict[str, Any] | None = None
+    proof: str = "quick"
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -80,7 +82,7 @@ class MadeSheet:
                 "channel": self.goal.channel.as_dict(),
                 "label": self.goal.channel.label,
             },
-            "proof": {"verdict": str(self.proof.verdict), "starts": self.proof.starts},
+            "proof": proof_dict(self.proof),
             "counts": {
                 "taps": tally.taps,
                 "holds": tally.holds,
@@ -103,6 +105,12 @@ class MadeSheet:
         return replace(self.sheet, chapters=tuple(chapters))
 
 
+def proof_dict(proof: Proof) -> dict[str, Any]:
+    """Return what is said of a proof; the power of ten only where it is one from every state."""
+    states = round(proof.states_log10) if proof.complete and proof.states_log10 is not None else None
+    return {"verdict": str(proof.verdict), "starts": proof.starts, "complete": proof.complete, "states_log10": states}
+
+
 def _with_found(step: Step, heard: str) -> Step:
     return replace(step, actions=tuple(a.replace(FOUND, heard) for a in step.actions), say=step.say.replace(FOUND, heard))
 
@@ -117,11 +125,13 @@ def beyond_dict(request: SheetRequest, beyond: Beyond) -> dict[str, Any]:
     }
 
 
-def _check(request: SheetRequest, twin: Twin) -> None:
+def check_request(request: SheetRequest, twin: Twin) -> None:
     if request.goal not in GOALS:
         raise NotFound(f"goal {request.goal!r}", ", ".join(GOALS))
     if request.way not in ("long", "short"):
         raise NotFound(f"way {request.way!r}", "long, short")
+    if request.proof not in ("quick", "complete"):
+        raise NotFound(f"proof {request.proof!r}", "quick, complete")
     if request.row is not None and (request.row not in twin.profile.units or len(twin.profile.units) < 2):
         units = ", ".join(twin.profile.units) if len(twin.profile.units) > 1 else "none on this radio"
         raise NotFound(f"row {request.row!r}", units)
@@ -239,7 +249,7 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     if key in _made:
         _made.move_to_end(key)
         return _made[key]
-    _check(request, twin)
+    check_request(request, twin)
     goal, resolution = goal_of(request, twin)
     start = start_state(twin, request.start) if request.start else None
     if request.way == "short" and request.after is not None:
@@ -249,6 +259,8 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     known = start if request.way == "short" else None
     sheet = _planned(twin, goal, known)
     proof = prove(twin, sheet, goal, [("the state given", known)] if known else None)
+    if request.proof == "complete" and known is None:
+        proof = prove_from_every_state(twin, sheet, goal, proof)
     if proof.verdict is not Verdict.PROVEN:
         raise Unproven(proof.start, proof.step, proof.seen)
     begin = _counting_start(twin, goal, start)

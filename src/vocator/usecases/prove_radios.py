@@ -11,6 +11,7 @@ from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.planning.planner import plan
+from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.prover import Verdict, prove
 from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.profile import Means
@@ -54,6 +55,7 @@ class Tested:
     goal: Goal
     verdict: Verdict
     why: str = ""
+    complete: bool = False
 
 
 @dataclass(slots=True)
@@ -65,14 +67,18 @@ class ProofTable:
 
     def add(self, tested: Tested) -> None:
         """Count one result."""
-        self.counts.setdefault((tested.model, tested.kind), Counter())[str(tested.verdict)] += 1
+        counts = self.counts.setdefault((tested.model, tested.kind), Counter())
+        counts[str(tested.verdict)] += 1
+        counts["complete"] += tested.complete
         if tested.verdict in (Verdict.REFUTED, Verdict.NOT_FOUND):
             self.faults.append(tested)
 
     def as_dict(self) -> dict[str, object]:
         """Return the table as the command line speaks it."""
         verdicts = [str(v) for v in Verdict]
-        rows = [{"model": m, "kind": k, **{v: c[v] for v in verdicts}} for (m, k), c in sorted(self.counts.items())]
+        rows = [
+            {"model": m, "kind": k, **{v: c[v] for v in (*verdicts, "complete")}} for (m, k), c in sorted(self.counts.items())
+        ]
         faults = [{"model": f.model, "kind": f.kind, "channel": f.goal.channel.as_dict(), "why": f.why} for f in self.faults]
         return {"rows": rows, "faults": faults}
 
@@ -155,8 +161,8 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
     return Goal(rng.randrange(twin.profile.slot_count), channel, only, not only, kind=OTHER_KINDS.get(kind, "store"), key=key)
 
 
-def try_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None) -> Tested:
-    """Plan and prove one goal."""
+def try_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None, complete: bool = False) -> Tested:
+    """Plan and prove one goal; ``complete`` from every state, and what is not proven so counts as not found."""
     model = twin.profile.model
     try:
         sheet = plan(twin, goal)
@@ -164,8 +170,12 @@ def try_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None) 
         return Tested(model, kind, goal, Verdict.BEYOND, str(beyond))
     starts = covering_starts(twin, goal)[:most_starts]
     proof = prove(twin, sheet, goal, starts)
-    why = f"from '{proof.start}', step {proof.step + 1}: {proof.seen}" if proof.verdict is Verdict.REFUTED else ""
-    return Tested(model, kind, goal, proof.verdict, why)
+    if complete:
+        proof = prove_from_every_state(twin, sheet, goal, proof)
+        if proof.verdict is Verdict.PROVEN and not proof.complete:
+            proof = replace(proof, verdict=Verdict.NOT_FOUND)
+    why = f"from '{proof.start}', step {proof.step + 1}: {proof.seen}" if proof.verdict is Verdict.REFUTED else proof.seen
+    return Tested(model, kind, goal, proof.verdict, why, proof.complete)
 
 
 def goals_for(twin: Twin, channels: int, seed: int) -> Iterator[tuple[str, Goal]]:
@@ -180,9 +190,11 @@ Progress = Callable[[int, int, str], None]
 """Told after each piece of work: how many are done, of how many, and which."""
 
 
-def prove_radios(models: list[str], channels: int, starts: int | None, seed: int, progress: Progress) -> ProofTable:
+def prove_radios(
+    models: list[str], channels: int, starts: int | None, seed: int, progress: Progress, complete: bool = False
+) -> ProofTable:
     """Prove so many channels on each model (all when none is named) and each firmware of it, on all cores."""
-    tasks = [(m, f.name, channels, starts, seed) for m in models or model_names() for f in twin_of(m).profile.firmwares]
+    tasks = [(m, f.name, channels, starts, seed, complete) for m in models or model_names() for f in twin_of(m).profile.firmwares]
     table = ProofTable()
     with ProcessPoolExecutor(min(cpu_count() or 1, len(tasks))) as pool:
         for number, (task, tested) in enumerate(zip(tasks, pool.map(_proven, tasks), strict=True), 1):
@@ -192,7 +204,7 @@ def prove_radios(models: list[str], channels: int, starts: int | None, seed: int
     return table
 
 
-def _proven(task: tuple[str, str, int, int | None, int]) -> list[Tested]:
-    model, firmware, channels, starts, seed = task
+def _proven(task: tuple[str, str, int, int | None, int, bool]) -> list[Tested]:
+    model, firmware, channels, starts, seed, complete = task
     twin = twin_of(model, firmware)
-    return [try_goal(twin, kind, goal, starts) for kind, goal in goals_for(twin, channels, seed)]
+    return [try_goal(twin, kind, goal, starts, complete) for kind, goal in goals_for(twin, channels, seed)]

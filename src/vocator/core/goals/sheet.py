@@ -25,13 +25,13 @@ class When:
     def holds(self, seen: Display) -> bool:
         """Whether all facts hold on what is seen."""
         return (
-            (self.slot_shown is None or (seen.slot is not None) == self.slot_shown)
+            (self.screen is None or seen.screen == self.screen)
+            and (self.row is None or seen.row == self.row)
+            and (self.slot_shown is None or (seen.slot is not None) == self.slot_shown)
             and (self.shows is None or seen.stands(self.shows))
             and (self.not_shows is None or not seen.stands(self.not_shows))
             and (self.icon is None or self.icon in seen.icons)
             and (self.no_icon is None or self.no_icon not in seen.icons)
-            and (self.row is None or seen.row == self.row)
-            and (self.screen is None or seen.screen == self.screen)
         )
 
     def as_dict(self) -> dict[str, Any]:

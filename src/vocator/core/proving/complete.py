@@ -8,6 +8,7 @@ counts: a failure that the plain twin does not show leaves the sheet not proven,
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
 from vocator.core.goals.goal import Goal
@@ -30,7 +31,13 @@ class Node:
     __slots__ = ("box", "noted", "sent", "state", "step", "trouble")
 
     def __init__(
-        self, state: PartialState, box: Box, sent: tuple[tuple[int, int], ...] = (), noted: str = "", trouble: str = "", step: int = -1
+        self,
+        state: PartialState,
+        box: Box,
+        sent: tuple[tuple[int, int], ...] = (),
+        noted: str = "",
+        trouble: str = "",
+        step: int = -1,
     ) -> None:
         self.state, self.box, self.sent, self.noted, self.trouble, self.step = state, box, sent, noted, trouble, step
 
@@ -59,7 +66,9 @@ class Outcome:
 
 
 class _Run:
-    def __init__(self, starts: EveryStart, sheet: Sheet, goal: Goal, reveal: Callable[[Goal, State], Goal], most_actions: int) -> None:
+    def __init__(
+        self, starts: EveryStart, sheet: Sheet, goal: Goal, reveal: Callable[[Goal, State], Goal], most_actions: int
+    ) -> None:
         self.starts, self.sheet, self.goal, self.reveal = starts, sheet, goal, reveal
         self.most_actions = most_actions
         self.twin, self.ledger = starts.twin, starts.ledger
@@ -72,22 +81,27 @@ class _Run:
     def key(self, s: PartialState) -> tuple[Any, ...]:
         """Return what tells states apart; slots by what differs from the start."""
         parts: list[Any] = []
-        for at, x in enumerate(tuple.__iter__(s)):
+        entries: list[Any] = list(tuple.__iter__(s))
+        for at, x in enumerate(entries):
             if at == SLOTS:
-                x = tuple((n, key_of(a)) for n, (a, b) in enumerate(zip(tuple.__iter__(x), self.slots, strict=True)) if a is not b)
+                x = tuple(
+                    (n, key_of(a)) for n, (a, b) in enumerate(zip(tuple.__iter__(x), self.slots, strict=True)) if a is not b
+                )
                 parts.append(x)
             else:
                 parts.append(key_of(x))
         return tuple(parts)
+
+    def key_of_node(self, n: Node) -> tuple[Any, ...]:
+        """Return what tells nodes apart beside their boxes."""
+        return self.key(n.state), n.sent, n.noted, n.trouble
 
     def each(self, nodes: list[Node], step: int, run: Callable[[Node], Node]) -> list[Node]:
         """Run something on every node; what fails is put aside."""
         made: list[Node] = []
         for node in nodes:
             self.ledger.base = node.box
-            found = self.ledger.explore(
-                node.box, lambda node=node: run(node), lambda n: (self.key(n.state), n.sent, n.noted, n.trouble)  # type: ignore[misc]
-            )
+            found = self.ledger.explore(node.box, partial(run, node), self.key_of_node)
             for box, one, _ in found:
                 made.append(Node(one.state, box, one.sent, one.noted, one.trouble, step))
             self.outcome.actions += len(found)
@@ -142,17 +156,17 @@ class _Run:
         if step.notes:
             nodes = self.each(nodes, number, self.noted)
         if step.shows is not None:
-            nodes = self.each(nodes, number, lambda n: self.looked(n, step.shows or ""))
+            nodes = self.each(nodes, number, partial(self.looked, step.shows))
         return nodes
 
     def acted(self, nodes: list[Node], text: str, number: int) -> list[Node]:
         if text not in self.parsed:
             self.parsed[text] = parse_actions(self.twin.profile, text)
         for action in self.parsed[text]:
-            nodes = self.each(nodes, number, lambda n, action=action: self.act(n, action, number)) if nodes else nodes  # type: ignore[misc]
+            nodes = self.each(nodes, number, partial(self.act, action, number)) if nodes else nodes
         return nodes
 
-    def act(self, n: Node, action: Action, number: int) -> Node:
+    def act(self, action: Action, number: int, n: Node) -> Node:
         try:
             done = perform(self.twin, n.state, action)
         except UntilFailed as failed:
@@ -165,7 +179,7 @@ class _Run:
     def noted(self, n: Node) -> Node:
         return Node(n.state, n.box, n.sent, str(self.twin.seen(n.state).main))
 
-    def looked(self, n: Node, shows: str) -> Node:
+    def looked(self, shows: str, n: Node) -> Node:
         stands = self.twin.seen(n.state).stands(shows)
         return Node(n.state, n.box, n.sent, n.noted, "" if stands else f"{shows} should stand on the display")
 
@@ -182,7 +196,16 @@ class _Run:
         kind = self.twin.screens[s.screen].kind
         parts: dict[str, Any] = {}
         if kind in ("rest", "layer"):
-            parts = {"value": 0, "cursor": 0, "pick": 0, "opened": -1, "letters": "", "place": -1, "letter_key": "", "letter_taps": 0}
+            parts = {
+                "value": 0,
+                "cursor": 0,
+                "pick": 0,
+                "opened": -1,
+                "letters": "",
+                "place": -1,
+                "letter_key": "",
+                "letter_taps": 0,
+            }
             parts |= {"idle_ms": 0} if kind == "rest" else {}
         elif kind in ("list", "entry"):
             parts = {"value": 0, "pick": 0}
@@ -264,7 +287,8 @@ def _settled(x: Any, box: Box) -> Any:
 
 
 def _settled_state(s: PartialState, box: Box) -> PartialState:
-    return PartialState(*(x if at == SLOTS else _settled(x, box) for at, x in enumerate(tuple.__iter__(s))))
+    entries: list[Any] = list(tuple.__iter__(s))
+    return PartialState(*(x if at == SLOTS else _settled(x, box) for at, x in enumerate(entries)))
 
 
 def run_from_every_start(
@@ -278,5 +302,3 @@ def run_from_every_start(
         shape = min(n.box.get(starts.shape.number, starts.shape.full))
         run.outcome.failures.append(Failure(shapes[shape].words, n.box, shape, n.step, n.trouble))
     return run.outcome
-
-

@@ -52,7 +52,9 @@ class EveryStart:
         labels = {x for x in (*texts, old, goal.channel.label) if x}
         self.labels: tuple[str | None, ...] = (None, *sorted(labels))
         self.twin = PartialTwin(plain, self.ledger, frozenset(labels), (goal.slot,) if held else ())
-        self._verbs = {b.verb for s in plain.screens for b in s.bind} | {e.verb for s in plain.screens for e in s.entries if e.verb}
+        self._verbs = {b.verb for s in plain.screens for b in s.bind} | {
+            e.verb for s in plain.screens for e in s.entries if e.verb
+        }
         self.base = self._base()
         self.shapes = list(self._shapes())
         self.shape = self.ledger.symbol("shape", range(len(self.shapes)), 0)
@@ -175,7 +177,9 @@ class EveryStart:
         if self.goal.kind == "change" and index == self.goal.slot:
             rx = self.goal.channel.rx_hz
         values = tuple(
-            ledger.symbol(f"{name} {plain.settings[j].name}", domains[j], plain.settings[j].new[0], plain.settings[j].domain.count)
+            ledger.symbol(
+                f"{name} {plain.settings[j].name}", domains[j], plain.settings[j].new[0], plain.settings[j].domain.count
+            )
             for j in plain.stored
         )
         held = PartialStored(
@@ -210,15 +214,12 @@ class EveryStart:
     def _open_shape(self, x: State, certain: Box) -> Shape:
         plain, base, box = self.plain, self.base, certain
         screen = plain.screens[x.screen]
-        positions = base.positions
         at = x.positions[x.unit]
         if screen.kind != "layer" and plain.in_memory(x) and x.slots[at] is not None:
-            positions = with_item(positions, x.unit, at)
+            box = box.with_part(base.positions[x.unit].number, frozenset([at]))  # type: ignore[attr-defined]
             box = box.with_part(tuple.__getitem__(base.slots, at).occupied.number, frozenset([True]))
         if screen.kind in ("label", "question") and x.slots[x.pick] is not None:
             box = box.with_part(tuple.__getitem__(base.slots, x.pick).occupied.number, frozenset([True]))
-        lists = {i for i in (*x.stack, x.screen) if plain.screens[i].kind == "list"}
-        cursors = tuple(x.cursors[i] if i in lists else c for i, c in enumerate(base.cursors))
         values = base.values
         if screen.needs is not None:  # a search that runs was started with what it needs
             place = plain.place(x, screen.needs[0])
@@ -226,7 +227,7 @@ class EveryStart:
         kept = {name: getattr(x, name) for name in OPEN_FIELDS}
         modes = with_item(base.modes, x.unit, x.modes[x.unit])
         bands = with_item(base.bands, x.unit, x.bands[x.unit]) if screen.needs is not None else base.bands
-        state = base._replace(**kept, positions=positions, cursors=cursors, modes=modes, values=values, bands=bands)
+        state = base._replace(**kept, modes=modes, values=values, bands=bands)
         mode = "memory" if plain.in_memory(x) else "VFO"
         return Shape(f"{screen.name} open in {mode} mode{', half typed' if x.typed else ''}", state, box)
 
@@ -268,4 +269,3 @@ def _log10(x: Any) -> float:
         held = sum(_log10(y) for y in tuple.__iter__(x.held))
         return log10(1 + 10**held) if held < 300 else held
     return sum(_log10(y) for y in tuple.__iter__(x)) if isinstance(x, tuple) else 0.0
-

@@ -88,6 +88,8 @@ class Facts:
             return True
         if s.message:
             return bool(target == s.message)
+        if target in m.profile.slot_texts:
+            return m.in_memory(s) and bool(m.profile.slot_text(s.positions[s.unit]) == target)
         if FREQUENCY.fullmatch(target):
             return any(bool(x == target) for x in self.parts[3])
         return m.in_memory(s) and self._word(target)  # elsewhere the main line is a frequency
@@ -113,7 +115,11 @@ class Facts:
         at = s.positions[s.unit]
         if text in m.profile.slot_texts and m.profile.slot_text(at) == text:
             return True
-        if m.profile.group_size and any(t.startswith(f"{text}-") for t in m.profile.slot_texts) and m.profile.group_text(at) == text:
+        if (
+            m.profile.group_size
+            and any(t.startswith(f"{text}-") for t in m.profile.slot_texts)
+            and m.profile.group_text(at) == text
+        ):
             return True
         if re.fullmatch(r"G\d", text) and s.group == int(text[1]) and s.group:
             return True
@@ -163,15 +169,27 @@ class Facts:
             return True
         if self.at_rest and not s.message and not numeric and one_word and not rest.mark:
             return self._word(text) if m.in_memory(s) else text == "M" and bool(s.coarse)
+        if not one_word and self.at_rest and not s.message and not self._could_stand(text, rest):
+            return False
         main = self.main
         if bool(main == text):
             return True
         at = rest.mark.format(slot=slot) if rest.mark else slot or ""
         if one_word:
             return _has(main, text) or _has(self.parts[2], text) or _has(at, text)
+        plain = " ".join(x for x in (at, main, self.parts[2]) if isinstance(x, str)).split(" ")
+        shown = {r.icon for r in m.profile.icons} | {*plain, self.at.icon, f"▶{self.row}"}
+        if not any(isinstance(x, Unknown) for x in (at, main, self.parts[2])) and any(w not in shown for w in text.split(" ")):
+            return False
         icons = [icon for icon in dict.fromkeys(r.icon for r in m.profile.icons) if icon in self.icons]
         pieces = [f"▶{self.row}" if self.row else "", at, main, self.parts[2], *icons]
         return f" {text} " in f" {' '.join(str(p) for p in pieces if p)} "
+
+    def _could_stand(self, text: str, rest: Screen) -> bool:
+        """Whether every word of a text is one that a rest screen can show at all."""
+        words = {r.icon for r in self.m.profile.icons} | {"M", self.at.icon, rest.word, *rest.mark.split(), f"▶{self.row}"}
+        words |= {word for label in self.labels for word in label.split(" ")}
+        return all(w in words or any(c.isdigit() for c in w) for w in text.split(" "))
 
     def _on_panel(self, text: str) -> bool:
         for b in self.at.bind:

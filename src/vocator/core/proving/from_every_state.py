@@ -20,7 +20,9 @@ MOST_TOLD = 4
 SHORT_LIST = 4
 
 
-def prove_from_every_state(twin: Twin, sheet: Sheet, goal: Goal, quick: Proof | None = None, most_actions: int = MOST_ACTIONS) -> Proof:
+def prove_from_every_state(
+    twin: Twin, sheet: Sheet, goal: Goal, quick: Proof | None = None, most_actions: int = MOST_ACTIONS
+) -> Proof:
     """Prove a sheet from every state; the quick proof comes first, since what it refutes is told in its words.
 
     Not ``complete`` where the run did not come to an end, or fails in a way that the plain twin does not show.
@@ -51,7 +53,13 @@ def prove_from_every_state(twin: Twin, sheet: Sheet, goal: Goal, quick: Proof | 
 
 def every_start(twin: Twin, sheet: Sheet, goal: Goal) -> EveryStart:
     """Return all starts of a sheet's radio for its goal."""
-    return EveryStart(twin, goal, looked_for(twin, sheet), goal.kind in AT_SLOT, tuple(UNKNOWN.get(goal.kind, ())))
+    return EveryStart(twin, goal, looked_for(twin, sheet), goal.kind in AT_SLOT, heard(goal))
+
+
+def heard(goal: Goal) -> tuple[str, ...]:
+    """Return tones or codes that may be heard: the ends of the list and its middle, since a search goes through it evenly."""
+    values = UNKNOWN.get(goal.kind, ())
+    return (values[0], values[len(values) // 2], values[-1]) if values else ()
 
 
 def looked_for(twin: Twin, sheet: Sheet) -> frozenset[str]:
@@ -70,7 +78,7 @@ def concrete(outcome: Outcome, failure: Failure) -> State:
     for k, allowed in failure.box.items():
         name = starts.ledger.symbols[k].name
         if k in starts.ledger.fresh and name.startswith("any position "):
-            at: Any = tuple.__getitem__(shape, shape._fields.index("positions"))[int(name.split()[-1])]
+            at: Any = shape.positions[int(name.split()[-1])]
             if isinstance(at, Symbol):
                 box = box.with_part(at.number, allowed)
     return starts.concrete(shape, box)

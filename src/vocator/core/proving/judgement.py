@@ -61,6 +61,8 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
                 yield from _of(Part.FREQUENCY, unit, start.freqs[at], end.freqs[at])
         yield from _of(Part.SQUELCH, unit, start.forced[unit], end.forced[unit])
     begun = _left_open(twin, start)
+    # some screens are left only by choosing a mode or keeping a value: that changes the VFO in use, whatever the goal
+    builds = builds or not twin.at_rest(start)
     for index, setting in enumerate(twin.settings):
         if setting.means in (Means.RESET, Means.BAND) or setting.scope == "slot" or index in begun:
             continue

@@ -18,7 +18,10 @@ from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.profile import Amounts, Choices, OrNone, Profile, Setting
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.twin import Twin
+from vocator.core.radio.verbs import mark
 
+LEADING = ("change", "scroll", "pick")
+"""Verbs that lead evenly through everything there is."""
 SLOTS = State._fields.index("slots")
 FIELD = {name: at for at, name in enumerate(State._fields)}
 
@@ -28,8 +31,8 @@ class PartialStored(Stored):
 
     __slots__ = ()
 
-    split_hz = property(lambda s: none_or(tuple.__getitem__(s, 1)))  # type: ignore[assignment]
-    label = property(lambda s: none_or(tuple.__getitem__(s, 3)))  # type: ignore[assignment]
+    split_hz = property(lambda s: none_or(tuple.__getitem__(s, 1)))
+    label = property(lambda s: none_or(tuple.__getitem__(s, 3)))
 
     def __hash__(self) -> int:
         return 1
@@ -67,8 +70,8 @@ class PartialSlots(tuple[Any, ...]):
 
 
 def _slots(s: State) -> PartialSlots:
-    raw = tuple.__getitem__(s, SLOTS)
-    return raw if type(raw) is PartialSlots else PartialSlots(raw)  # type: ignore[return-value]
+    raw: Any = tuple.__getitem__(s, SLOTS)
+    return raw if type(raw) is PartialSlots else PartialSlots(raw)
 
 
 class PartialState(State):
@@ -76,7 +79,7 @@ class PartialState(State):
 
     __slots__ = ()
 
-    slots = property(_slots)  # type: ignore[assignment]
+    slots = property(_slots)
 
     def __hash__(self) -> int:
         return hash((self.stack, self.opened, self.typed, self.place))
@@ -134,7 +137,9 @@ class LazyProfile(Profile):
 class PartialTwin(Twin):
     """A twin that runs on partial states, whose symbols stand in one ledger."""
 
-    def __init__(self, plain: Twin, ledger: Ledger, labels: frozenset[str] = frozenset(), looked_for: tuple[int, ...] = ()) -> None:
+    def __init__(
+        self, plain: Twin, ledger: Ledger, labels: frozenset[str] = frozenset(), looked_for: tuple[int, ...] = ()
+    ) -> None:
         self.ledger, self.labels, self.looked_for = ledger, labels, looked_for
         given = _given(plain.profile)
         super().__init__(LazyProfile(**{**given, "settings": tuple(_lazy_setting(s) for s in plain.settings)}))
@@ -145,7 +150,7 @@ class PartialTwin(Twin):
 
     # -- what depends on all slots ---------------------------------------------------------
 
-    def _any(self, s: State, name: str, domain: Any) -> Symbol:
+    def _any(self, s: State, name: str, domain: Any) -> Any:
         used = (tuple.__getitem__(s, FIELD["pick"]), tuple.__getitem__(s, FIELD["last_written"]), *s.positions)
         return self.ledger.any_of(name, domain, used)
 
@@ -158,7 +163,7 @@ class PartialTwin(Twin):
 
     def stand_in_memory(self, s: State) -> State:
         """Stand at any slot where the position was not known: memory mode goes on to an occupied one."""
-        at = s.positions[s.unit]
+        at: Any = s.positions[s.unit]
         if not isinstance(at, Symbol) or len(self.ledger.box.get(at.number, at.full)) == 1:
             return super().stand_in_memory(s)
         anywhere = self.ledger.any_of(f"position {s.unit}", range(self.profile.plain_slots), s.positions)
@@ -167,14 +172,26 @@ class PartialTwin(Twin):
     def leap(self, s: State, given: Input, target: str) -> State | None:
         """Turn through the occupied slots to one of them, or to the first of another group in use, at one go."""
         table = self.tables[s.screen]
-        handler = table.turns.get(given.dial) if isinstance(given, Turn) else table.taps.get(given.key) if isinstance(given, Tap) else None
-        if handler is None or handler.name not in ("recall", "next_group") or s.typed or s.message or not self.in_memory(s):
+        handler = (
+            table.turns.get(given.dial)
+            if isinstance(given, Turn)
+            else table.taps.get(given.key)
+            if isinstance(given, Tap)
+            else None
+        )
+        if handler is None or s.typed or s.message:
+            return None
+        if handler.name in LEADING:
+            return self._leap_in_open(s, handler.name, target)
+        if handler.name not in ("recall", "next_group") or not self.in_memory(s):
             return None
         if handler.name == "next_group":
             return self._leap_to_group(s, target)
         to = self.profile.slot_index(target)
-        if to is None or self.profile.slot_text(to) != target or to == s.positions[s.unit]:
+        if to is None or self.profile.slot_text(to) != target:
             return None
+        if to == s.positions[s.unit]:
+            return s
         group: Any = self.get(s, self.chosen_group) if self.chosen_group is not None else s.group
         stored = s.slots[to]
         if stored is None or (group and stored.group != group):
@@ -182,6 +199,23 @@ class PartialTwin(Twin):
         if self.profile.group_size and s.positions[s.unit] // self.profile.group_size != to // self.profile.group_size:
             raise UntilFailed(f"until {target}", self.seen(s))
         return s._replace(positions=with_item(s.positions, s.unit, to), lent=-1)
+
+    def _leap_in_open(self, s: State, verb: str, target: str) -> State | None:
+        """Turn an open value, a list or a picker to where a full round would find the target, wherever it stands."""
+        if verb == "change":
+            setting = self.settings[s.opened]
+            to = setting.domain.find_text(target)
+            if to is None or not setting.turned or setting.by_step:
+                return None
+            return s._replace(value=to, idle_ms=0)
+        if verb == "pick":
+            to = self.profile.slot_index(target)
+            if to is None or self.profile.slot_texts[to] != target or self.profile.group_size:
+                return None
+            return s._replace(pick=to, idle_ms=0)
+        entries = self.screens[s.screen].entries
+        to = next((i for i, e in enumerate(entries) if target in (e.name, e.number)), None)
+        return None if to is None else mark(self, s._replace(cursor=to, idle_ms=0, letter_key=""))
 
     def _leap_to_group(self, s: State, target: str) -> State | None:
         size, at = self.profile.group_size, s.positions[s.unit]
@@ -217,7 +251,9 @@ class PartialTwin(Twin):
         label = stored.label
         sent, opened = (str(x) if x is not None else None for x in self.sides_of(values))
         rx_hz, tx_hz = int(stored.rx_hz), int(self.tx_hz(stored))
-        return Channel(rx_hz, tx_hz, tone_use(sent, opened), Width(str(width)), word, str(label) if label is not None else None, str(mode))
+        return Channel(
+            rx_hz, tx_hz, tone_use(sent, opened), Width(str(width)), word, str(label) if label is not None else None, str(mode)
+        )
 
     def tx_hz(self, stored: Stored) -> Any:
         """Return what a channel sends on, hertz."""
@@ -227,10 +263,12 @@ class PartialTwin(Twin):
         if not self.is_fm(stored.values):
             return stored.rx_hz
         shift = self.meaning(stored.values, self.shift) or ""
-        for word, sign in (("plus", 1), ("minus", -1)):
-            if shift == word:
-                return stored.rx_hz + sign * int(self.meaning(stored.values, self.offset_at(stored.rx_hz)) or 0)
-        return stored.rx_hz
+        sign = 1 if shift == "plus" else -1 if shift == "minus" else 0
+        if not sign:
+            return stored.rx_hz
+        rx_hz = int(stored.rx_hz)
+        offset: Any = self.meaning(stored.values, self.offset_at(rx_hz)) or "0"
+        return offset.map(lambda v: rx_hz + sign * int(v)) if isinstance(offset, Unknown) else rx_hz + sign * int(offset)
 
     def is_fm(self, values: tuple[int, ...]) -> bool:
         """Whether a slot's values stand for FM."""

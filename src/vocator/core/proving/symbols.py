@@ -67,13 +67,13 @@ class Ledger:
         self._pool: dict[str, list[Symbol]] = {}
         self.forks = 0
 
-    def symbol(self, name: str, domain: Iterable[Any], new: Any, size: int | None = None) -> "Symbol":
-        """Return a new symbol; ``size`` is that of the true domain where ``domain`` holds representatives."""
+    def symbol(self, name: str, domain: Iterable[Any], new: Any, size: int | None = None) -> Any:
+        """Return a new symbol, which stands wherever a value of its domain may; ``size`` is that of the true domain where ``domain`` holds representatives."""
         made = Symbol(self, len(self.symbols), name, tuple(dict.fromkeys(domain)), new, size)
         self.symbols.append(made)
         return made
 
-    def any_of(self, name: str, domain: Iterable[Any], used: Iterable[Any]) -> "Symbol":
+    def any_of(self, name: str, domain: Iterable[Any], used: Iterable[Any]) -> Any:
         """Return a symbol that no entry of the start stands for and nothing in ``used`` is: for what depends on too much to be followed."""
         taken = {x.number for x in used if isinstance(x, Symbol)}
         pool = self._pool.setdefault(name, [])

@@ -62,10 +62,10 @@ Parts = tuple[str, str | None, str, tuple[str, ...]]
 
 
 def _rest(m: Machine, s: State, screen: Screen) -> Parts:
-    pair = m.on_air(s)
-    main = m.frequency(pair[0]) if pair else NO_FREQUENCY
+    hz = m.received_hz(s)
+    main = m.frequency(hz) if hz is not None else NO_FREQUENCY
     if not m.in_memory(s):
-        megahertz = (str(pair[0] // 1_000_000),) if s.coarse and pair else ()
+        megahertz = (str(hz // 1_000_000),) if s.coarse and hz is not None else ()
         return main, None, "M" if s.coarse else "", (main, *megahertz)
     slot = m.profile.slot_text(s.positions[s.unit])
     stored = m.shown_slot(s)

@@ -386,10 +386,19 @@ class Machine:
         pair = (stored.rx_hz, self.tx_hz(stored))
         return pair[::-1] if self.reversed(s) else pair
 
+    def received_hz(self, s: State) -> int | None:
+        """Return what the unit in use receives as it stands with reverse, hertz; None for an empty memory."""
+        stored = self.active(s)
+        if stored is None:
+            return None
+        return self.tx_hz(stored) if self.reversed(s) else stored.rx_hz
+
     def heard(self, s: State) -> Signal | None:
         """Return the signal on the receive frequency, None for silence."""
-        pair = self.on_air(s)
-        return next((x for x in s.signals if pair and x.rx_hz == pair[0]), None)
+        if not s.signals:
+            return None
+        hz = self.received_hz(s)
+        return next((x for x in s.signals if x.rx_hz == hz), None)
 
     def locked_in_memory(self, setting: int) -> bool:
         """Whether a setting makes up a channel, so that memory mode refuses it (unless it edits the slot)."""

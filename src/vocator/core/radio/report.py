@@ -4,6 +4,7 @@ from typing import Any
 
 from vocator.core.radio.display import Display
 from vocator.core.radio.machine import Machine
+from vocator.core.radio.profile import Means
 from vocator.core.radio.state import State
 
 
@@ -22,6 +23,20 @@ def display_dict(seen: Display) -> dict[str, Any]:
 def memory_dict(m: Machine, s: State) -> dict[str, Any]:
     """Return every occupied slot with its channel."""
     return {m.profile.slot_key(i): m.channel(stored).as_dict() for i, stored in enumerate(s.slots) if stored is not None}
+
+
+def start_dict(m: Machine, s: State) -> dict[str, Any]:
+    """Return a state as START describes one: what it cannot say (something open, reverse, a lock) is left out."""
+    settings = {
+        x.name: x.domain.text(m.get(s, i))
+        for i, x in enumerate(m.settings)
+        if x.means not in (Means.RESET, Means.BAND) and x.scope != "slot" and not x.stored and m.get(s, i) != x.new[0]
+    }
+    state = {k: v for k, v in state_dict(m, s).items() if v is not None}
+    given: dict[str, Any] = {**state, "settings": settings, "slot": m.profile.slot_key(s.positions[s.unit])}
+    if s.signals:
+        given["signals"] = [{"rx_hz": x.rx_hz, "ctcss": x.ctcss, "dcs": x.dcs} for x in s.signals]
+    return given
 
 
 def state_dict(m: Machine, s: State) -> dict[str, Any]:

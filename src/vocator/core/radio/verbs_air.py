@@ -63,10 +63,10 @@ def coarse(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def peek(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Show the frequency in place of the label for three seconds."""
-    pair = m.on_air(s)
-    if pair is None:
+    hz = m.received_hz(s)
+    if hz is None:
         return s, LOW
-    return s._replace(message=m.frequency(pair[0]), message_ms=PEEK_MS), NOTHING
+    return s._replace(message=m.frequency(hz), message_ms=PEEK_MS), NOTHING
 
 
 def transmit(m: Machine, s: State, arg: str, n: int) -> Outcome:
