@@ -23,15 +23,15 @@ from heapq import heappop, heappush
 from itertools import count
 
 from vocator.core.channel.channel import Channel
-from vocator.core.planning.draft import Draft
 from vocator.core.goals.effort import CLICK_S, DIGIT_S, HOLD_EXTRA_S, TAP_S, seconds
 from vocator.core.goals.goal import Beyond, Goal, frequency_entry, frequency_step
-from vocator.core.proving.operator import follow
+from vocator.core.goals.sheet import Sheet
+from vocator.core.planning.draft import Draft
 from vocator.core.planning.planner import plan
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import set_wide_needs, typed_frequency
 from vocator.core.planning.setting_ways import leave_list, set_all
-from vocator.core.goals.sheet import Sheet
+from vocator.core.proving.operator import follow
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn

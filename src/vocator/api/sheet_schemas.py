@@ -84,6 +84,24 @@ class ProofShape(Shape):
 
     verdict: str
     starts: int
+    complete: bool = False
+    states_log10: int | None = None
+
+
+class ChangeShape(Shape):
+    """One thing that a sheet leaves different, if it was so."""
+
+    what: str
+    unit: str | None
+    before: str | None = Field(default=None, alias="from")
+    to: str
+
+
+class DeepProof(ProofShape):
+    """The proof from every state: where it fails, the exact condition; ``why`` also says what kept it from an end."""
+
+    why: str
+    condition: str | None
 
 
 class GoalShape(Shape):
@@ -131,7 +149,7 @@ class SheetContent(Shape):
     goal: GoalShape
     proof: ProofShape
     counts: Counts
-    changes: list[str]
+    changes: list[ChangeShape | str]
     limits: list[str]
     sum: list[SumLine]
     steps: list[StepShape]

@@ -8,6 +8,7 @@ from fastapi import APIRouter, Query, Request, Response
 
 from vocator.api.access import Who, shared_url
 from vocator.api.sheet_schemas import (
+    DeepProof,
     FoundShape,
     Kept,
     NewBatch,
@@ -26,6 +27,7 @@ from vocator.core.instants import stamped
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.cards import sheet_cards
+from vocator.usecases.deep_proof import proof_from_every_state
 from vocator.usecases.recover import recovery_view, sights_view
 from vocator.usecases.sheets import find_sheet, made_at, note_found, open_batch, open_sheet, put_away, sheet_text, take_up, tick
 from vocator.usecases.twin_play import play_at_step
@@ -117,6 +119,12 @@ def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
         for t, (at, _) in zip(given.ticks, when, strict=True)
     ]
     return Kept(ids=tick(store, ticks), notes=list(dict.fromkeys(words for _, words in when if words)))
+
+
+@router.get("/{sheet_id}/proof")
+def deep_proof(sheet_id: str, store: Store) -> DeepProof:
+    """Prove a sheet from every state; it was shown after the quick proof."""
+    return DeepProof.model_validate(proof_from_every_state(find_sheet(store, sheet_id).content))
 
 
 @router.post("/{sheet_id}/found", status_code=204)

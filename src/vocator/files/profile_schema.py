@@ -172,6 +172,7 @@ class ScreenFile(_Strict):
     chain: list[str] = []
     titles: list[str] = []
     touched: bool = False
+    named: bool = True
 
 
 class PanelFile(_Strict):

@@ -324,6 +324,7 @@ class _Builder:
             chain=tuple(self._named_setting((*path, "chain"), n) for n in given.chain),
             titles=tuple(given.titles),
             touched=given.touched,
+            named=given.named,
         )
 
     def _named_setting(self, path: tuple[str | int, ...], name: str) -> int:

@@ -102,7 +102,7 @@ def test_back_and_what_is_remembered():
 @says("RPT SHIFT, TONE MODE and TONE FREQ are one setting for both bands. The offsets, and FM WIDTH, are kept one per band.")
 def test_one_setting_for_both_bands():
     h = hands().press("touch frequency 29.6 touch ENT [MODE] touch FM", TO_FM_LIST, "[FUNC] FUNC until − [FUNC]")
-    h.press("touch FM WIDTH FUNC until NARROW [FUNC]", "touch BACK touch BACK touch BACK")
+    h.press("FUNC until FM WIDTH [FUNC] FUNC until NARROW [FUNC]", "touch BACK touch BACK touch BACK")
     assert h.vfo.tx_hz == 29_500_000
     h.press("touch frequency 52.82 touch ENT [MODE] touch FM")
     assert (h.vfo.tx_hz, h.setting("FM WIDTH")) == (51_820_000, "WIDE")

@@ -1,13 +1,14 @@
 <!-- A sheet being followed: ladder, step, twin; on a phone the step fills the screen. -->
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { get, patch, post, type Model, type Sheet, type WayHome } from '../lib/api';
+  import { get, patch, post, type DeepProof, type Model, type Sheet, type WayHome } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import CapView from '../lib/cap/CapView.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
   import { Following, OUTCOMES, readAloud, spokenPage } from '../lib/sheet/follow.svelte';
   import FaultTree from '../lib/sheet/FaultTree.svelte';
+  import { changeWords } from '../lib/sheet/changes';
   import Ladder from '../lib/sheet/Ladder.svelte';
   import Recovery from '../lib/sheet/Recovery.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
@@ -22,6 +23,7 @@
   let lost = $state(false);
   let twinOpen = $state(false);
   let handsFree = $state(false);
+  let deep = $state<DeepProof | null>(null);
 
   let content = $derived(following.sheet?.content ?? null);
   /** Of a sheet of many channels: the one at hand. */
@@ -50,8 +52,22 @@
     } catch (error) {
       shell.note(error);
     }
+    void proveDeeply();
     if (model) twin = new TwinPlay(model, following.sheet.content.region, reached);
     if (twin) twin.speed = 0;
+  }
+
+  /** The proof from every state is asked for once the sheet stands there; it takes a second or some. */
+  async function proveDeeply(): Promise<void> {
+    const key = `proof.${route.params.id}`;
+    deep = recall<DeepProof | null>(key, null);
+    if (deep) return;
+    try {
+      deep = await get<DeepProof>(`/sheets/${route.params.id}/proof`);
+      keep(key, $state.snapshot(deep));
+    } catch (error) {
+      shell.note(error);
+    }
   }
 
   // The twin stands where the sheet stands.
@@ -221,7 +237,7 @@
           </form>
         {/if}
         <div class="acts"><a class="act next" href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
-        {#if content.changes.length}<p class="quiet">Left different, if it was so: {content.changes.join(', ')}.</p>{/if}
+        {#if content.changes.length}<p class="quiet">Left different, if it was so: {content.changes.map(changeWords).join(', ')}.</p>{/if}
         {#if content.limits.length}
           <h3>What this radio cannot show or do</h3>
           <ul>{#each content.limits as limit (limit)}<li>{limit}</li>{/each}</ul>
@@ -261,7 +277,10 @@
 
     <footer>
       <div class="counts">
-        <Term name="proven">Proven</Term> from {content.proof.starts} starts. {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
+        {#if deep?.verdict === 'refuted'}<strong class="harm">Do not follow this sheet.</strong> It fails: {deep.why}. {deep.condition ? `When: ${deep.condition}.` : ''}
+        {:else if deep?.complete}<Term name="proven">Proven</Term> from every state (10<sup>{deep.states_log10}</sup>).
+        {:else}<Term name="proven">Proven</Term> from {content.proof.starts} {content.proof.starts === 1 ? 'start' : 'starts'}{deep || content.way === 'short' ? '' : ', now from every state …'}.{/if}
+        {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
         {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
         {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}{content.way === 'short' ? 'Short way.' : 'Long way.'}{/if}
         {#if content.other_way && following.at === 0}

@@ -7,7 +7,7 @@ from vocator.core.goals.sheet import Change, Part, Sheet, When
 from vocator.core.planning.changes import left_different
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, press_text
-from vocator.core.planning.setting_chapters import ready, spoken
+from vocator.core.planning.setting_chapters import go_to_row, ready, spoken
 from vocator.core.planning.setting_ways import leave_list, set_all
 from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
@@ -112,14 +112,12 @@ def _hold_open(draft: Draft, routes: Routes, goal: Goal) -> None:
     else:
         set_all(draft, routes, {setting: value}, {setting: why}, "Set")
     first = next(unit for unit in twin.profile.units if unit != goal.row)
+    why = "PTT sends on the main side: never on the downlink"
     choose = routes.presses(twin.vfo, "unit", first)
     if choose is None:
-        following = routes.presses(twin.vfo, "next", "unit")
-        assert following is not None
-        choose = (f"{' '.join(following)} until {first}",)
-    draft.step(
-        "Set", list(choose), say=f"Make {first} the main side again", why="PTT sends on the main side: never on the downlink"
-    )
+        go_to_row(draft, routes, first, "Set", why)
+        return
+    draft.step("Set", list(choose), say=f"Make {first} the main side again", why=why)
 
 
 def _listen_by_turns(draft: Draft, routes: Routes) -> tuple[int, ...]:

@@ -53,16 +53,24 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
     if twin.unit_of:
         _choose_side(draft, routes, goal.row or twin.profile.units[0])
     elif goal.row is not None and not (draft.known and twin.profile.units[draft.state.unit] == goal.row):
-        key = routes.presses(twin.vfo, "next", "unit")
-        assert key is not None
-        draft.step(
-            "Ready",
-            [f"{' '.join(key)} until {goal.row}"],
-            say=f"Choose {twin.profile.unit_word} {goal.row}",
-            why="the channel is set up there",
-        )
+        go_to_row(draft, routes, goal.row, "Ready", "the channel is set up there")
     if not (draft.known and draft.state.modes[draft.state.unit] == twin.vfo):
         to_vfo(draft, routes)
+
+
+def go_to_row(draft: Draft, routes: Routes, row: str, title: str, why: str) -> None:
+    """Go on to another row by the key that goes round them.
+
+    With two rows that is one press where the other one is in use: a label may read like the name of a row.
+    """
+    units, word = draft.twin.profile.units, draft.twin.profile.unit_word
+    key = routes.presses(draft.twin.vfo, "next", "unit")
+    assert key is not None
+    if len(units) == 2:
+        other = next(u for u in units if u != row)
+        draft.step(title, list(key), when=When(row=other), say=f"If {word} {other} is in use: {spoken(key)}", why=why)
+    else:
+        draft.step(title, [f"{' '.join(key)} until {row}"], say=f"Choose {word} {row}", why=why)
 
 
 def to_vfo(draft: Draft, routes: Routes) -> None:

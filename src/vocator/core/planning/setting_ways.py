@@ -14,6 +14,7 @@ from vocator.core.planning.routes import Routes, key_for
 from vocator.core.radio.display import display, lasting_icons
 from vocator.core.radio.machine import with_item
 from vocator.core.radio.profile import Amounts
+from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs import clicks_to
 
 MANY_CLICKS = 60
@@ -195,11 +196,16 @@ def _set_by_free_key(
         inner, more = change_to(draft, routes, behind[0], behind[1], draft.value(behind[0]))
         actions += [keep, inner]
         text, clicks = f"{text} {twin.settings[behind[0]].domain.text(behind[1])}", clicks + more
-    draft.step(title, [f"[{key}]"], shows=s.name, say=f"Free key {key}: {s.name} opens", why=why)
+    draft.step(title, [f"[{key}]"], shows=_opened(twin, s.name), say=f"Free key {key}: {s.name} opens", why=why)
     draft.step(title, [*actions, keep], say=f"{s.name} to {text}, keep it{_many(clicks)}", why=why)
     draft.now_certain(setting)
     if behind is not None:
         draft.now_certain(behind[0])
+
+
+def _opened(twin: Twin, name: str) -> str | None:
+    """Return what an opened value shows of its name, None where its display shows the value alone."""
+    return name if twin.screens[twin.profile.screen("value")].named else None
 
 
 def _set_opened(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], title: str | None) -> None:
@@ -214,7 +220,7 @@ def _set_opened(draft: Draft, routes: Routes, setting: int, value: int, whys: di
     change, clicks = change_to(draft, routes, setting, value, draft.value(setting))
     text = s.domain.text(value)
     title, why = title or title_of(draft, setting), whys.get(setting, "")
-    draft.step(title, list(presses), shows=s.name, say=f"Open {s.name}", why=why)
+    draft.step(title, list(presses), shows=_opened(twin, s.name), say=f"Open {s.name}", why=why)
     if change.isdigit():
         _type_and_look(draft, title, change, s.name, why)
     actions = [keep] if change.isdigit() else [change, keep]
@@ -333,7 +339,7 @@ def _set_one(
     keep_key = key_for(value_screen, "keep_back")
     assert keep_key is not None
     actions = [*opening, *routes.open_entry(list_screen, routes.cursor_at(draft.state, list_screen), entry_at)]
-    draft.step(title, actions, shows=setting.name, say=f"Open {setting.name}", why=why)
+    draft.step(title, actions, shows=_opened(twin, setting.name), say=f"Open {setting.name}", why=why)
     text = setting.domain.text(value)
     change, clicks = change_to(draft, routes, entry.setting, value, draft.state.value)
     turns = [change]

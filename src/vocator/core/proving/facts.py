@@ -12,6 +12,7 @@ from typing import Any
 from vocator.core.channel.channel import tone_use
 from vocator.core.proving.symbols import Unknown
 from vocator.core.radio.display import _KINDS as PARTS
+from vocator.core.radio.display import COARSE_ICON, NO_FREQUENCY
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import IconRule, Screen
 from vocator.core.radio.state import State, Stored
@@ -88,11 +89,12 @@ class Facts:
             return True
         if s.message:
             return bool(target == s.message)
-        if target in m.profile.slot_texts:
-            return m.in_memory(s) and bool(m.profile.slot_text(s.positions[s.unit]) == target)
+        if target in m.profile.slot_texts and m.in_memory(s):
+            return bool(m.profile.slot_text(s.positions[s.unit]) == target)
         if FREQUENCY.fullmatch(target):
             return any(bool(x == target) for x in self.parts[3])
-        return m.in_memory(s) and self._word(target)  # elsewhere the main line is a frequency
+        # outside memory mode the main line is a frequency
+        return m.in_memory(s) and (self._is_group(target) or self._word(target))
 
     def _in_focus_of_open(self, target: str) -> bool:
         m, s = self.m, self.s
@@ -115,17 +117,16 @@ class Facts:
         at = s.positions[s.unit]
         if text in m.profile.slot_texts and m.profile.slot_text(at) == text:
             return True
-        if (
-            m.profile.group_size
-            and any(t.startswith(f"{text}-") for t in m.profile.slot_texts)
-            and m.profile.group_text(at) == text
-        ):
-            return True
         if re.fullmatch(r"G\d", text) and s.group == int(text[1]) and s.group:
             return True
         if text.startswith("CH"):
             return any(bool(x == text) for x in self.parts[3])
         return text in self.labels and self._is_label(text)
+
+    def _is_group(self, text: str) -> bool:
+        m = self.m
+        named = m.profile.group_size and any(t.startswith(f"{text}-") for t in m.profile.slot_texts)
+        return bool(named) and bool(m.profile.group_text(self.s.positions[self.s.unit]) == text)
 
     def _is_label(self, text: str) -> bool:
         m, s = self.m, self.s
@@ -155,11 +156,9 @@ class Facts:
         """Whether a text stands on the display of the unit in use, as a whole piece of it."""
         m, s = self.m, self.s
         rest = m.screens[s.modes[s.unit]] if self.at_rest else self.at
-        one_word, numeric = " " not in text, bool(FREQUENCY.fullmatch(text))
-        if self.at.kind == "panel" and not one_word:
-            return text == self.at.text or self._on_panel(text)
-        if self.at_rest and self._is_power(text) and text in self.icons:
-            return True
+        words, numeric = text.split(" "), bool(FREQUENCY.fullmatch(text))
+        if self.at.kind == "panel" and not s.message:
+            return _in_order(self._panel(), words)
         if text in self.icons:
             return True
         slot = self.slot
@@ -167,37 +166,51 @@ class Facts:
             return True
         if self.row and text == f"▶{self.row}":
             return True
-        if self.at_rest and not s.message and not numeric and one_word and not rest.mark:
-            return self._word(text) if m.in_memory(s) else text == "M" and bool(s.coarse)
-        if not one_word and self.at_rest and not s.message and not self._could_stand(text, rest):
+        if self.at_rest and not s.message and not numeric and len(words) == 1 and not rest.mark:
+            return m.in_memory(s) and self._word(text)
+        if len(words) > 1 and self.at_rest and not s.message and not self._could_stand(words, rest):
             return False
-        main = self.main
+        main, small = self.main, self.parts[2]
         if bool(main == text):
             return True
         at = rest.mark.format(slot=slot) if rest.mark else slot or ""
-        if one_word:
-            return _has(main, text) or _has(self.parts[2], text) or _has(at, text)
-        plain = " ".join(x for x in (at, main, self.parts[2]) if isinstance(x, str)).split(" ")
-        shown = {r.icon for r in m.profile.icons} | {*plain, self.at.icon, f"▶{self.row}"}
-        if not any(isinstance(x, Unknown) for x in (at, main, self.parts[2])) and any(w not in shown for w in text.split(" ")):
+        if len(words) == 1:
+            return _has(main, text) or _has(small, text) or _has(at, text)
+        pieces = (at, main, small)
+        plain = {w for x in pieces if isinstance(x, str) for w in x.split(" ")} | {*self.icons.order(), f"▶{self.row}"}
+        if not any(isinstance(x, Unknown) for x in pieces) and any(w not in plain for w in words):
             return False
-        icons = [icon for icon in dict.fromkeys(r.icon for r in m.profile.icons) if icon in self.icons]
-        pieces = [f"▶{self.row}" if self.row else "", at, main, self.parts[2], *icons]
-        return f" {text} " in f" {' '.join(str(p) for p in pieces if p)} "
+        icons = self.icons.lit()
+        shown = [f"▶{self.row}" if self.row else "", *(str(x) for x in pieces if x is not None), *icons]
+        return f" {text} " in f" {' '.join(x for x in shown if x)} "
 
-    def _could_stand(self, text: str, rest: Screen) -> bool:
-        """Whether every word of a text is one that a rest screen can show at all."""
-        words = {r.icon for r in self.m.profile.icons} | {"M", self.at.icon, rest.word, *rest.mark.split(), f"▶{self.row}"}
-        words |= {word for label in self.labels for word in label.split(" ")}
-        return all(w in words or any(c.isdigit() for c in w) for w in text.split(" "))
-
-    def _on_panel(self, text: str) -> bool:
+    def _panel(self) -> list[Any]:
+        """Return the words of a panel in order; a value that is not known is one of them."""
+        m, s = self.m, self.s
+        words: list[Any] = []
+        title: Any = self.at.text or m.frequency(m.freq(s))
+        words += title.split(" ") if isinstance(title, str) else [title]
         for b in self.at.bind:
-            if b.verb in ("step", "open_value") and text.startswith(f"{b.arg} "):
-                setting = self.m.profile.setting_named(b.arg)
-                if bool(self.m.settings[setting].domain.text(self.m.get(self.s, setting)) == text[len(b.arg) + 1 :]):
-                    return True
-        return False
+            if b.verb in ("step", "open_value"):
+                setting = m.profile.setting_named(b.arg)
+                value: Any = m.settings[setting].domain.text(m.get(s, setting))
+                words += [*b.arg.split(" "), *(value.split(" ") if isinstance(value, str) else [value])]
+        return words
+
+    def _could_stand(self, words: list[str], rest: Screen) -> bool:
+        """Whether every word is one that a rest screen can show at all."""
+        known = {*self.icons.order(), rest.word, *rest.mark.split(), f"▶{self.row}"}
+        known |= {word for label in self.labels for word in label.split(" ")}
+        return all(w in known or any(c.isdigit() for c in w) or NO_FREQUENCY in w for w in words)
+
+
+def _in_order(shown: list[Any], words: list[str]) -> bool:
+    """Whether words stand among those shown, one after the other; what is known is compared first."""
+    for at in range(len(shown) - len(words) + 1):
+        pairs = list(zip(shown[at : at + len(words)], words, strict=True))
+        if all(a == b for a, b in pairs if isinstance(a, str)) and all(bool(a == b) for a, b in pairs if not isinstance(a, str)):
+            return True
+    return False
 
 
 class Focus:
@@ -216,11 +229,22 @@ class Icons:
     def __init__(self, m: Machine, s: State, screen: Screen) -> None:
         self.m, self.s, self.screen = m, s, screen
 
+    def order(self) -> list[str]:
+        """Return every icon that may light, in the order in which they stand."""
+        m = self.m
+        lasting = [r.icon for r in m.profile.icons if r.fact not in ("reverse", "setting")]
+        return list(dict.fromkeys((*lasting, *self._passing())))
+
+    def _passing(self) -> list[str]:
+        """Return the icons that a stored channel does not light."""
+        m = self.m
+        return [i for i in ("OPEN", *m.reverse_icons, *(n for n, _, _ in m.set_icons), self.screen.icon, COARSE_ICON) if i]
+
     def __contains__(self, icon: str) -> bool:
         m, s, screen = self.m, self.s, self.screen
-        if screen.kind not in (*AT_REST, "search"):
+        if screen.kind not in (*AT_REST, "search") or icon not in self.order():
             return False
-        if screen.icon and screen.icon == icon:
+        if (screen.icon and screen.icon == icon) or (icon == COARSE_ICON and s.coarse):
             return True
         if icon == "OPEN" and s.forced and s.forced[s.unit]:
             return True
@@ -228,9 +252,18 @@ class Icons:
             return True
         if any(name == icon and m.get(s, setting) == value for name, setting, value in m.set_icons):
             return True
-        rules = [r for r in m.profile.icons if r.icon == icon and r.fact not in ("reverse", "setting")]
-        stored = m.active(s) if rules else None
-        return stored is not None and any(holds(m, stored, rule) for rule in rules)
+        return any(self._holds(r) for r in m.profile.icons if r.icon == icon and r.fact not in ("reverse", "setting"))
+
+    def _holds(self, rule: IconRule) -> bool:
+        stored = self.m.active(self.s)
+        return stored is not None and holds(self.m, stored, rule)
+
+    def lit(self) -> list[str]:
+        """Return the icons that light, in the order in which they stand: each where the first rule for it holds."""
+        if self.screen.kind not in (*AT_REST, "search"):
+            return []
+        ruled = [r.icon for r in self.m.profile.icons if r.fact not in ("reverse", "setting") and self._holds(r)]
+        return list(dict.fromkeys([*ruled, *(icon for icon in self._passing() if icon in self)]))
 
 
 def _has(piece: Any, text: str) -> bool:

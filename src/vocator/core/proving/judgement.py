@@ -31,7 +31,7 @@ class Difference(NamedTuple):
 
 def judge_state(twin: Twin, sheet: Sheet, goal: Goal, start: State, end: State) -> str:
     """Return what is wrong with where a sheet ends, an empty text for nothing."""
-    if not twin.at_rest(end):
+    if twin.screens[end.screen].kind != "rest":
         return f"the sheet ends with {twin.screens[end.screen].name} open"
     fault = aim_fault(twin, goal, start, end) or _slots_fault(twin, goal, start, end) or _position_fault(twin, goal, end)
     if fault:
@@ -51,7 +51,7 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
     builds = goal.kind in BUILDS_IN_VFO
     units = range(len(twin.profile.units))
     for unit in units:
-        if unit != end.unit:
+        if unit != end.unit or goal.kind in RADIO_GOALS:
             yield from _of(Part.MODE, unit, start.modes[unit], end.modes[unit])
             yield from _of(Part.POSITION, unit, start.positions[unit], end.positions[unit])
         if unit != end.unit or not builds:
@@ -59,6 +59,8 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
             for band in range(twin.band_count):
                 at = unit * twin.band_count + band
                 yield from _of(Part.FREQUENCY, unit, start.freqs[at], end.freqs[at])
+        if unit == end.unit and builds:
+            yield from _other_band(twin, goal, unit, start, end)
         yield from _of(Part.SQUELCH, unit, start.forced[unit], end.forced[unit])
     begun = _left_open(twin, start)
     # some screens are left only by choosing a mode or keeping a value: that changes the VFO in use, whatever the goal
@@ -74,6 +76,13 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
         yield Difference("whole megahertz", None, start.coarse, end.coarse)
     if end.lent is not start.lent and end.lent != -1:
         yield from _of("power until the next slot", None, start.lent, end.lent)
+
+
+def _other_band(twin: Twin, goal: Goal, unit: int, start: State, end: State) -> Iterator[Difference]:
+    """Yield a band that the VFO was left in and that is neither the channel's nor the one before."""
+    worked = {twin.band_of(hz) for hz in (goal.channel.rx_hz, goal.channel.tx_hz) if hz}
+    if end.bands[unit] not in worked:
+        yield from _of("band", unit, start.bands[unit], end.bands[unit])
 
 
 def _left_open(twin: Twin, start: State) -> set[int]:

@@ -62,7 +62,7 @@ def kind_of_open(twin: Twin, s: State) -> Signature:
     if screen.kind == "value":
         at = (s.value != twin.get(s, s.opened), bool(twin.settings[s.opened].digits))
     elif screen.kind == "label":
-        at = (s.place < 0, s.place == 0, s.place >= len(s.letters), s.place == len(s.letters) - 1, bool(s.letters.strip()))
+        at = (s.place < 0, s.place >= len(s.letters), bool(s.letters.strip()))
     return (s.screen, s.stack, s.modes[s.unit], bool(s.typed), *at)
 
 

@@ -10,6 +10,8 @@ from vocator.core.radio.state import State, Stored
 from vocator.core.radio.verbs_label import blinking
 
 DOT = "·"
+COARSE_ICON = "M"
+"""Lights while the dial goes by whole megahertz."""
 
 
 class Display(NamedTuple):
@@ -66,7 +68,7 @@ def _rest(m: Machine, s: State, screen: Screen) -> Parts:
     main = m.frequency(hz) if hz is not None else NO_FREQUENCY
     if not m.in_memory(s):
         megahertz = (str(hz // 1_000_000),) if s.coarse and hz is not None else ()
-        return main, None, "M" if s.coarse else "", (main, *megahertz)
+        return main, None, "", (main, *megahertz)
     slot = m.profile.slot_text(s.positions[s.unit])
     stored = m.shown_slot(s)
     rest = m.screens[s.modes[s.unit]]
@@ -126,11 +128,12 @@ def _list(m: Machine, s: State, screen: Screen) -> Parts:
 
 def _value(m: Machine, s: State, screen: Screen) -> Parts:
     setting = m.settings[s.opened]
+    name = setting.name if screen.named else ""
     if s.typed:
         main = s.typed.ljust(setting.digits or 0, "-")
-        return main, None, setting.name, (main,)
+        return main, None, name, (main,)
     text = setting.domain.text(s.value)
-    return text, None, setting.name, (text,)
+    return text, None, name, (text,)
 
 
 def _picker(m: Machine, s: State, screen: Screen) -> Parts:
@@ -202,7 +205,9 @@ def _icons(m: Machine, s: State, screen: Screen) -> tuple[str, ...]:
     for icon, setting, value in m.set_icons:
         if m.get(s, setting) == value:
             icons += (icon,)
-    return (*icons, screen.icon) if screen.icon else icons
+    icons += (screen.icon,) if screen.icon else ()
+    icons += (COARSE_ICON,) if s.coarse else ()
+    return tuple(dict.fromkeys(icons))
 
 
 @cache

@@ -325,6 +325,7 @@ class Screen:
     chain: tuple[int, ...] = ()
     titles: tuple[str, ...] = ()
     touched: bool = False
+    named: bool = True
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,0 +1,38 @@
+"""The proof from every state of a sheet that is shown already."""
+
+import json
+from functools import lru_cache
+from typing import Any
+
+from vocator.core.proving.from_every_state import prove_from_every_state
+from vocator.core.proving.prover import Verdict
+from vocator.usecases.judge_sheet import verdict_dict
+from vocator.usecases.make_sheet import MadeSheet
+from vocator.usecases.sheets import made_at
+
+MOST_KEPT = 500
+
+
+def proof_from_every_state(content: dict[str, Any]) -> dict[str, Any]:
+    """Return the proof from every state of a kept sheet, of many channels that of the first.
+
+    A sheet that counts on a known state is proven from that alone, and each later channel of many from what
+    the one before leaves.
+    """
+    asked = json.dumps({k: content[k] for k in ("request", "parts")}, sort_keys=True)
+    return _proven(asked)
+
+
+@lru_cache(maxsize=MOST_KEPT)
+def _proven(asked: str) -> dict[str, Any]:
+    content = json.loads(asked)
+    made, _ = made_at(content, 0)
+    return _told(made, counts_on_start=content["request"].get("way") == "short")
+
+
+def _told(made: MadeSheet, counts_on_start: bool) -> dict[str, Any]:
+    proof = made.proof
+    if not counts_on_start and proof.verdict is Verdict.PROVEN:
+        proof = prove_from_every_state(made.twin, made.sheet, made.goal, proof)
+    told = verdict_dict(made.twin, proof)
+    return {k: told[k] for k in ("verdict", "starts", "complete", "states_log10", "why", "condition")}
