@@ -118,7 +118,7 @@ def test_a_search_kept_too_early_or_put_to_another_tone_is_refuted():
         ("brisko-slate", "busy-lock-off", "until Off"),
         ("ardvane-osprey", "squelch-open", "until OPEN"),
         ("ardvane-osprey", "squelch-open", "[LMB]"),
-        ("oriel-lantern", "squelch-open", "until OPEN"),
+        ("oriel-lantern", "squelch-open", "[MAIN]"),
         ("oriel-lantern", "squelch-open", "[MAIN 1s]"),
         ("pelorn-hiker", "assign", "[P3 1s]"),
         ("pelorn-wagon", "rename", "until space"),
