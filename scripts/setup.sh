@@ -60,6 +60,7 @@ set_up_web() {
   packages="$(cd "$ROOT/web" && sum_of package-lock.json package.json)"
   if ! stamped "$ROOT/web/node_modules/.complete" "$packages"; then
     say "installing the front end's packages (once, about a minute)"
+    [ -d "$ROOT/web/node_modules" ] || rm -rf "$ROOT/web/node_modules"
     rm -f "$ROOT/web/node_modules/.complete"
     (cd "$ROOT/web" && npm ci --no-audit --no-fund --loglevel=error >&2) || die "the front end's packages could not be installed" "check the network and run again"
     echo "$packages" > "$ROOT/web/node_modules/.complete"
