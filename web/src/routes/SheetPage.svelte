@@ -243,6 +243,9 @@
           <ul>{#each content.limits as limit (limit)}<li>{limit}</li>{/each}</ul>
         {/if}
       {:else}
+        {#if deep?.verdict === 'refuted'}
+          <div class="harm" role="alert"><b>Stop: this sheet fails</b>{deep.condition ? ` from some states: ${deep.condition}` : ''}. {deep.why}</div>
+        {/if}
         {#if following.at === 0 && content.less}
           <div class="before"><b>Less will do:</b> {content.less.words}.
             <button type="button" class="act" onclick={lesser}>{LESSER[content.less.goal]}: {content.less.taps + content.less.holds + content.less.digits} keys, {content.less.clicks} clicks, {Math.round(content.less.seconds)} s</button></div>
@@ -277,7 +280,7 @@
 
     <footer>
       <div class="counts">
-        {#if deep?.verdict === 'refuted'}<strong class="harm">Do not follow this sheet.</strong> It fails: {deep.why}. {deep.condition ? `When: ${deep.condition}.` : ''}
+        {#if deep?.verdict === 'refuted'}Not proven.
         {:else if deep?.complete}<Term name="proven">Proven</Term> from every state (10<sup>{deep.states_log10}</sup>).
         {:else}<Term name="proven">Proven</Term> from {content.proof.starts} {content.proof.starts === 1 ? 'start' : 'starts'}{deep || content.way === 'short' ? '' : ', now from every state …'}.{/if}
         {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
