@@ -97,11 +97,23 @@ class ChangeShape(Shape):
     to: str
 
 
+class CertainShape(Shape):
+    """What stands on the display after a step from every start: the main line, the slot, these icons."""
+
+    main: bool
+    slot: bool
+    icons: list[str]
+
+
 class DeepProof(ProofShape):
-    """The proof from every state: where it fails, the exact condition; ``why`` also says what kept it from an end."""
+    """The proof from every state: where it fails, the exact condition; ``why`` also says what kept it from an end.
+
+    ``certain`` says step by step what does not hang on the start.
+    """
 
     why: str
     condition: str | None
+    certain: list[CertainShape | None] = []
 
 
 class GoalShape(Shape):

@@ -4,6 +4,7 @@ import json
 from functools import lru_cache
 from typing import Any
 
+from vocator.core.proving.certain import certain_displays
 from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.prover import Verdict
 from vocator.usecases.judge_sheet import verdict_dict
@@ -14,7 +15,7 @@ MOST_KEPT = 500
 
 
 def proof_from_every_state(content: dict[str, Any]) -> dict[str, Any]:
-    """Return the proof from every state of a kept sheet, of many channels that of the first.
+    """Return the proof from every state of a kept sheet, and what is certain after each step; of many channels those of the first.
 
     A sheet that counts on a known state is proven from that alone, and each later channel of many from what
     the one before leaves.
@@ -35,4 +36,6 @@ def _told(made: MadeSheet, counts_on_start: bool) -> dict[str, Any]:
     if not counts_on_start and proof.verdict is Verdict.PROVEN:
         proof = prove_from_every_state(made.twin, made.sheet, made.goal, proof)
     told = verdict_dict(made.twin, proof)
-    return {k: told[k] for k in ("verdict", "starts", "complete", "states_log10", "why", "condition")}
+    steps = () if counts_on_start else certain_displays(made.twin, made.sheet, made.goal)
+    kept = {k: told[k] for k in ("verdict", "starts", "complete", "states_log10", "why", "condition")}
+    return kept | {"certain": [step._asdict() if step else None for step in steps]}

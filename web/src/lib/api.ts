@@ -22,6 +22,7 @@ export type Tick = Schemas['TickShape'];
 export type Kept = Schemas['Kept'];
 export type Change = Schemas['ChangeShape'];
 export type DeepProof = Schemas['DeepProof'];
+export type Certain = Schemas['CertainShape'];
 export type SumLine = Schemas['SumLine'];
 export type LogLine = Schemas['LogShape'];
 export type Board = Schemas['BoardShape'];

@@ -256,7 +256,7 @@
         {#if part && part !== content.parts![0] && following.pages[following.at]?.[0] === part.first}
           <div class="before">Goes on from the channel before. If the radio was used in between: <button type="button" class="act plain" onclick={ownSheet}>write this channel's own sheet</button></div>
         {/if}
-        <StepView steps={following.steps} glass={model?.panel.glass ?? 'segments'} before={following.before} />
+        <StepView steps={following.steps} glass={model?.panel.glass ?? 'segments'} before={following.before} certain={deep?.certain ?? []} />
         <ol class="ahead" aria-label="Next steps">
           {#each following2 as step (step.number)}
             <li>{step.say} <span>{#each step.caps as cap, at (at)}<CapView {cap} small />{/each}</span></li>

@@ -59,11 +59,7 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
     air_fault = _misplaced_air(sheet)
     if air_fault:
         return Proof(Verdict.REFUTED, 0, "", -1, air_fault)
-    cover = covering_starts(twin, goal) if starts is None else starts
-    if goal.kind in AT_SLOT:
-        cover = [(words, _holding(s, goal)) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
-    if goal.kind in UNKNOWN:
-        cover = [(words, _with_signal(s, goal, i)) for i, (words, s) in enumerate(cover)]
+    cover = starts_of(twin, goal, starts)
     if not cover:
         return Proof(Verdict.NOT_FOUND, 0, seen="there is no start to carry it out from")
     parsed: dict[str, list[Action]] = {}
@@ -73,6 +69,16 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
         if fault:
             return Proof(Verdict.REFUTED, len(cover), words, run.trouble_step, fault, state=start)
     return Proof(Verdict.PROVEN, len(cover))
+
+
+def starts_of(twin: Twin, goal: Goal, starts: list[Named] | None = None) -> list[Named]:
+    """Return the starts that a goal is proven from: the covering set, or those given, as far as the goal presumes them."""
+    cover = covering_starts(twin, goal) if starts is None else starts
+    if goal.kind in AT_SLOT:
+        cover = [(words, _holding(s, goal)) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
+    if goal.kind in UNKNOWN:
+        cover = [(words, _with_signal(s, goal, i)) for i, (words, s) in enumerate(cover)]
+    return cover
 
 
 def _holding(s: State, goal: Goal) -> State:

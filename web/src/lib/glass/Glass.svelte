@@ -1,10 +1,14 @@
 <!-- The radio's display, drawn in its own manner; never as app text. -->
 <script lang="ts">
-  import type { Display } from '../api';
+  import type { Certain, Display } from '../api';
   import Dots from './Dots.svelte';
   import Segments from './Segments.svelte';
 
-  let { display, kind, before = null, large = false, mark = '' }: { display: Display; kind: string; before?: Display | null; large?: boolean; mark?: string } = $props();
+  let { display, kind, before = null, large = false, mark = '', certain = null }: { display: Display; kind: string; before?: Display | null; large?: boolean; mark?: string; certain?: Certain | null } = $props();
+
+  /** What hangs on how the radio was left is drawn open. */
+  let open = $derived(certain !== null && !certain.main);
+  let sometimes = $derived(new Set(certain === null ? [] : display.icons.filter((icon) => !certain.icons.includes(icon))));
 
   const OTHER_ROW = /\b[A-Z]+: [\d.-]+/g;
 
@@ -26,18 +30,18 @@
   let others = $derived(display.text.match(OTHER_ROW) ?? []);
 </script>
 
-<div class="glass {kind}" class:large role="img" aria-label="The display shows {display.text}">
+<div class="glass {kind}" class:large role="img" aria-label="The display shows {display.text}{open ? '; what stands on its main line depends on how the radio was left' : ''}">
   <div class="top">
     <span class="slot" class:changed={slotChanged}>
       {#if kind !== 'dots' && display.row}▲{display.row}{/if}
       {display.slot ?? ''}
     </span>
     <span class="icons">
-      {#each display.icons as icon (icon)}<span class="icon" class:changed={fresh.has(icon)}>{icon}</span>{/each}
+      {#each display.icons as icon (icon)}<span class="icon" class:changed={fresh.has(icon) && !sometimes.has(icon)} class:sometimes={sometimes.has(icon)}>{icon}</span>{/each}
     </span>
   </div>
   {#if kind === 'dots'}
-    <div class="line row" class:changed>
+    <div class="line row" class:changed={changed && !open} class:open>
       {#if display.row}<span class="dots tag"><Dots text="▶{display.row}" /></span>{/if}
       <span class="dots"><Dots text={display.main} /></span>
     </div>
@@ -47,12 +51,12 @@
       {#each others as other (other)}<div class="line small dots"><Dots text={other} /></div>{/each}
     {/if}
   {:else if kind === 'touch'}
-    <div class="line main plain" class:changed>{display.main}</div>
+    <div class="line main plain" class:changed={changed && !open} class:open>{display.main}</div>
     <div class="line small plain">
       {#if mark && small.includes(mark)}{small.slice(0, small.indexOf(mark))}<b class="changed">{mark}</b>{small.slice(small.indexOf(mark) + mark.length)}{:else}{small || others.join(' ')}{/if}
     </div>
   {:else}
-    <div class="line main" class:changed><Segments text={display.main} /></div>
+    <div class="line main" class:changed={changed && !open} class:open><Segments text={display.main} /></div>
     <div class="line small">
       {#if small}<Segments text={small} ghost={false} />{:else if others.length}<Segments text={others.join(' ').replace(':', '')} ghost={false} />{/if}
     </div>
@@ -93,6 +97,14 @@
   }
   .icon {
     padding: 0 3px;
+  }
+  .open {
+    outline: 2px dashed var(--glass-ink);
+    outline-offset: -2px;
+  }
+  .sometimes {
+    outline: 2px dashed var(--glass-ink);
+    font-weight: 400;
   }
   .main {
     height: 46px;

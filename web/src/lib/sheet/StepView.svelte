@@ -1,15 +1,18 @@
 <!-- The page of a sheet at hand: caps large, glass under them, why under that. -->
 <script lang="ts">
-  import type { Step } from '../api';
+  import type { Certain, Step } from '../api';
   import CapView from '../cap/CapView.svelte';
   import Glass from '../glass/Glass.svelte';
 
-  let { steps, glass, before }: { steps: Step[]; glass: string; before: Step | null } = $props();
+  let { steps, glass, before, certain = [] }: { steps: Step[]; glass: string; before: Step | null; certain?: (Certain | null)[] } = $props();
 
   let looks = $derived(steps.length > 0 && steps.every((s) => s.actions.length === 0));
   let alternatives = $derived(steps.length > 1 && !looks);
   let only = $derived(steps.length === 1 ? steps[0]! : null);
   let last = $derived(steps.at(-1));
+  let sure = $derived(only ? (certain[only.number] ?? null) : null);
+  /** The main line hangs on how the radio was left. */
+  let anyMain = $derived(sure !== null && !sure.main && only !== null && only.actions.length > 0);
 
   /** Alternatives with the same keys are one line. */
   let merged = $derived.by(() => {
@@ -55,7 +58,8 @@
   {#if only.caps.length > 0}
     <p class="then">{only.when ? 'Only if so; else go on. Then the display shows' : 'Then the display shows'}</p>
   {/if}
-  <Glass display={only.display} kind={glass} before={before?.display ?? null} mark={only.shows ?? ''} large />
+  <Glass display={only.display} kind={glass} before={before?.display ?? null} mark={only.shows ?? ''} certain={sure} large />
+  {#if anyMain}<p class="any">Any value may stand there; {only.display.main} is what a new radio shows.</p>{/if}
   {#if !only.on_air}<p class="why">{only.why}</p>{/if}
 {/if}
 
@@ -77,6 +81,9 @@
   .then {
     margin: 8px 0 6px;
     color: var(--quiet);
+  }
+  .any {
+    margin: 6px 0 0;
   }
   .why {
     margin: 14px 0 0;

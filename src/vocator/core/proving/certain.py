@@ -1,0 +1,39 @@
+"""What stands on the display after a step from every start, and what hangs on the start."""
+
+from collections.abc import Iterable
+from typing import NamedTuple
+
+from vocator.core.goals.goal import Goal
+from vocator.core.goals.sheet import Sheet
+from vocator.core.proving.operator import Run, follow
+from vocator.core.proving.prover import starts_of
+from vocator.core.radio.actions import Action
+from vocator.core.radio.display import Display
+from vocator.core.radio.twin import Twin
+
+
+class Certain(NamedTuple):
+    """Of a display after a step: whether the main line and the slot are the same from every start, and which icons light from all."""
+
+    main: bool
+    slot: bool
+    icons: tuple[str, ...]
+
+
+def certain_displays(twin: Twin, sheet: Sheet, goal: Goal) -> tuple[Certain | None, ...]:
+    """Return for each step what is certain after it, over the starts of the covering set that do the step; None where none does."""
+    parsed: dict[str, list[Action]] = {}
+    runs = [follow(twin, sheet, start, parsed) for _, start in starts_of(twin, goal)]
+    return tuple(_certain(seen) for seen in zip(*(_seen(run) for run in runs), strict=True))
+
+
+def _seen(run: Run) -> list[Display | None]:
+    return [frame.seen if frame.done else None for frame in run.frames]
+
+
+def _certain(displays: Iterable[Display | None]) -> Certain | None:
+    seen = [x for x in displays if x is not None]
+    if not seen:
+        return None
+    icons = [icon for icon in seen[0].icons if all(icon in x.icons for x in seen)]
+    return Certain(len({x.main for x in seen}) == 1, len({x.slot for x in seen}) == 1, tuple(icons))
