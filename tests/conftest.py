@@ -26,7 +26,7 @@ from vocator.storage.throwaway import throwaway_store
 from vocator.usecases.demo import load_demo
 
 hypothesis.settings.register_profile(
-    "unhurried", deadline=None, derandomize=True
+    "unhurried", deadline=None, derandomize="VOCATOR_FUZZ" not in os.environ
 )  # speed is measured in benchmarks, never asserted
 hypothesis.settings.load_profile("unhurried")
 ROOT = Path(__file__).parent.parent

@@ -1,5 +1,7 @@
 """The application: the API and the built front end from one address."""
 
+import logging
+import secrets
 from pathlib import Path
 from typing import Any
 
@@ -18,6 +20,7 @@ from vocator.usecases.errors import NotYours
 from vocator.usecases.own_profiles import read_from_store
 from vocator.usecases.twins import read_own_with
 
+log = logging.getLogger("vocator")
 CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'"
 PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (401, 403, 404, 409, 422, 424, 501, 503)}
 
@@ -45,8 +48,12 @@ class Policies:
             await self.app(scope, receive, send)
             return
 
+        begun = False
+
         async def with_headers(message: Message) -> None:
+            nonlocal begun
             if message["type"] == "http.response.start":
+                begun = True
                 headers = MutableHeaders(scope=message)
                 for name, value in HEADERS.items():
                     headers[name] = value
@@ -59,7 +66,14 @@ class Policies:
         except NotYours as error:
             await problems.answer(problems.problem(error))(scope, receive, with_headers)
             return
-        await self.app(scope, receive, with_headers)
+        try:
+            await self.app(scope, receive, with_headers)
+        except Exception:
+            if begun:
+                raise
+            reference = secrets.token_hex(4)
+            log.exception("fault %s at %s %s", reference, scope["method"], scope["path"])
+            await problems.answer(problems.fault(reference))(scope, receive, with_headers)
 
 
 def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: bool = False) -> FastAPI:

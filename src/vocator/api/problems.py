@@ -31,6 +31,7 @@ TABLE: dict[type[Exception], tuple[int, str, str]] = {
     DataFileError: (422, "list", "This list cannot be taken; nothing was"),
     ActionError: (422, "action", "No such key"),
     UntilFailed: (422, "until", "Not found on the display"),
+    UnicodeError: (422, "data", "Something in this cannot be kept"),
     DataError: (422, "data", "Something in this cannot be kept"),
     IntegrityError: (409, "clash", "Somebody else was quicker"),
     OperationalError: (503, "store", "The store does not answer"),
@@ -64,6 +65,14 @@ def problem(error: Exception) -> dict[str, Any]:
     if isinstance(error, Doubtful):
         body["doubts"] = error.resolution["doubts"]
     return body
+
+
+def fault(reference: str) -> dict[str, Any]:
+    """Return the problem details of something that nobody foresaw; the reference stands in the server's log."""
+    return {
+        "type": "urn:vocator:fault", "title": "Something went wrong here", "status": 500, "reference": reference,
+        "detail": f"What you sent was not kept; what was kept before is safe. Try again; if it stays so, look for {reference} in the server's log.",
+    }  # fmt: skip
 
 
 def answer(body: dict[str, Any], headers: dict[str, str] | None = None) -> JSONResponse:

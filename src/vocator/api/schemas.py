@@ -306,3 +306,4 @@ class Problem(BaseModel):
     do: str | None = None
     nearest: str | None = None
     doubts: list[DoubtShape] | None = None
+    reference: str | None = None

@@ -1,6 +1,7 @@
 """Serve: migrate, load the demonstration if wanted, then answer until stopped."""
 
 import argparse
+import ipaddress
 import socket
 import sys
 import threading
@@ -46,6 +47,8 @@ def shared_server(address: str, port: int) -> tuple[uvicorn.Server, Sharing]:
     Raises OSError where the machine has no such address, or something else has the port.
     """
     address = address or own_address()
+    if ipaddress.ip_address(address).is_unspecified:
+        raise ValueError("an address that stands for every network is none to share on")
     family, kind, _, _, place = socket.getaddrinfo(address, port, type=socket.SOCK_STREAM)[0]
     with socket.socket(family, kind) as probe:  # said now, not by a thread that dies
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)

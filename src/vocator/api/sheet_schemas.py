@@ -249,7 +249,7 @@ class TickShape(Shape):
 class Ticks(Shape):
     """Ticks sent together, perhaps long after they were made."""
 
-    ticks: list[TickShape] = Field(max_length=5_000)
+    ticks: list[TickShape] = Field(max_length=500)
 
 
 class Kept(Shape):

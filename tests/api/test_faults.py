@@ -1,0 +1,40 @@
+"""What nobody foresaw carries the headers, a reference that stands in the log, and what the user can do."""
+
+import logging
+
+import pytest
+
+from vocator.api.app import HEADERS
+from vocator.api.serve import shared_server
+
+
+def test_an_unforeseen_fault_is_an_answer_with_a_reference(client, monkeypatch, caplog):
+    monkeypatch.setattr("vocator.api.radios.all_radios", lambda store: 1 / 0)
+    with caplog.at_level(logging.ERROR, logger="vocator"):
+        answer = client.get("/api/radios")
+    body = answer.json()
+    assert answer.status_code == 500 and body["reference"] in body["detail"]
+    assert {k: answer.headers.get(k) for k in HEADERS} == HEADERS
+    assert body["reference"] in caplog.text and "ZeroDivisionError" in caplog.text
+
+
+@pytest.mark.parametrize("text", [r"a\u0000b", r"\ud800"])
+def test_a_text_that_the_store_cannot_keep_is_refused(client, text):
+    radio = client.post("/api/radios", json={"model": "ardvane-finch"}).json()["id"]
+    raw = f'{{"name": "{text}"}}'
+    answer = client.patch(f"/api/radios/{radio}", content=raw, headers={"content-type": "application/json"})
+    assert answer.status_code == 422, answer.text
+    assert client.get("/api/radios").status_code == 200
+
+
+@pytest.mark.parametrize(
+    "path", ["/api/radios/99999999999999999999", "/api/outings/4294967296", "/api/passes/1e9/2026-11-25T00:00:00Z"]
+)
+def test_numbers_out_of_range_in_a_path_are_no_fault(client, path):
+    assert client.get(path).status_code in (404, 422)
+
+
+@pytest.mark.parametrize("address", ["0.0.0.0", "::"])
+def test_no_address_that_stands_for_every_network_is_shared(address):
+    with pytest.raises(ValueError, match="every network"):
+        shared_server(address, 8743)
