@@ -10,7 +10,7 @@ export const TERMS: Record<string, string> = {
   label: 'The name that the radio shows for a slot.',
   slot: 'A numbered memory of the radio.',
   twin: 'A virtual radio that obeys its manual. Every sheet is carried out on it before you see it.',
-  proven: 'The sheet was carried out on the twin from every kind of state the radio may be found in, and left exactly this channel in exactly this slot.',
+  proven: 'The sheet was carried out on the twin, first from chosen states of every kind, then from every state that the radio can be in. It left exactly this channel in exactly this slot, and nothing else changed but what it tells.',
   'VFO mode': 'The radio shows the frequency that the keys set, not a stored slot.',
   'talk-around': 'Sending on a repeater’s output without the repeater, when it is down or the other is near.',
   region: 'Which habits hold: shifts, bands and rasters differ between the regions of the world.',
