@@ -1,6 +1,7 @@
 """``vocator judge``: a sheet that anybody wrote, judged from every state, as a command and in ``batch``."""
 
 import json
+from pathlib import Path
 
 import pytest
 from typer.testing import CliRunner
@@ -97,3 +98,17 @@ def test_the_command_exits_with_one_for_a_sheet_that_is_not_proven(sheet, tmp_pa
     file.write_text(json.dumps(with_step(sheet, ["[MODE]"])))
     bad = CliRunner().invoke(app, [*arguments, "--json"])
     assert bad.exit_code == 1 and json.loads(bad.output)["verdict"] == "refuted"
+
+
+def test_a_profile_that_was_not_taken_in_runs_from_its_file_with_the_same_answers(sheet, tmp_path):
+    file = tmp_path / "own.yaml"
+    shipped = Path(__file__).parent.parent.parent / "src/vocator/data/profiles/ardvane-finch.yaml"
+    file.write_text(shipped.read_text(encoding="utf-8").replace("model: ardvane-finch", "model: own-finch"), encoding="utf-8")
+    asked = {"profile": str(file), "line": ASKED["line"], "slot": ASKED["slot"]}
+    own = run_request({"command": "sheet", **asked})
+    assert own == {**sheet, "model": "own-finch"}
+    assert run_request({"command": "judge", **asked, "sheet": own})["complete"]
+    assert run_request({"command": "twin", "profile": str(file), "keys": ["[FN]"]})["trace"][0]["display"]["icons"] == ["H", "F"]
+    proven = CliRunner().invoke(app, ["prove", "--profile", str(file), "--channels", "2", "--complete", "--json"])
+    assert [r["complete"] for r in json.loads(proven.output)["rows"]] == [1, 1]
+    assert "cannot be read" in str(run_request({"command": "sheet", **asked, "profile": str(tmp_path)})["error"])

@@ -9,12 +9,15 @@ import typer
 
 from vocator.cli import tables
 from vocator.cli.requests import KNOWN_ERRORS, batch_answer, judge_answer, run_request, sheet_answer, sheet_request
+from vocator.usecases.twins import take_file
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
 profile_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
 app.add_typer(profile_app, name="profile", help="Work on profile files.")
 
 Json = Annotated[bool, typer.Option("--json", help="One JSON document instead of a table.")]
+Model = Annotated[str | None, typer.Argument(help="The model; not needed with --profile.")]
+ProfileFile = Annotated[str | None, typer.Option("--profile", help="FILE.yaml of a profile that has not been taken in")]
 Region = Annotated[str, typer.Option(help="Region pack: r2 or r1.")]
 
 
@@ -56,7 +59,7 @@ def resolve(line: str, region: Region = "r2", receive: str = "open", as_json: Js
 
 @app.command()
 def sheet(
-    model: str,
+    model: Model = None,
     slot: Annotated[str | None, typer.Option(help="Slot, as the radio numbers it; not with --channels.")] = None,
     line: str = "",
     label: Annotated[str | None, typer.Option()] = None,
@@ -71,11 +74,12 @@ def sheet(
     proof: Annotated[str, typer.Option(help="quick, or complete: from every state")] = "quick",
     channels: Annotated[Path | None, typer.Option(help="FILE.csv of many channels")] = None,
     now: Annotated[str | None, typer.Option(help="Fix the clock (ISO); a sheet does not need it.")] = None,
+    profile: ProfileFile = None,
     as_json: Json = False,
 ) -> None:
     """Write the keys that put a channel into a slot, proven on the twin."""
     given = {
-        "model": model, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
+        "model": model, "profile": profile, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
         "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal, "proof": proof,
         "channels": str(channels) if channels else None,
     }  # fmt: skip
@@ -97,8 +101,8 @@ def sheet(
 
 @app.command()
 def judge(
-    model: str,
     sheet: Annotated[Path, typer.Option(help="SHEET.json, as sheet --json prints it")],
+    model: Model = None,
     slot: Annotated[str | None, typer.Option()] = None,
     line: str = "",
     label: Annotated[str | None, typer.Option()] = None,
@@ -110,11 +114,12 @@ def judge(
     way: str = "long",
     start: Annotated[Path | None, typer.Option(help="START.json")] = None,
     goal: str = "store",
+    profile: ProfileFile = None,
     as_json: Json = False,
 ) -> None:
     """Judge a sheet that anybody wrote, from every state of the radio; it never plans."""
     given = {
-        "model": model, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
+        "model": model, "profile": profile, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
         "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal, "sheet": _read_json(sheet),
     }  # fmt: skip
     try:
@@ -128,11 +133,12 @@ def judge(
 
 @app.command()
 def twin(
-    model: str,
     keys: Annotated[Path, typer.Option(help="KEYS.txt")],
+    model: Model = None,
     firmware: Annotated[str | None, typer.Option()] = None,
     region: Region = "r2",
     start: Annotated[Path | None, typer.Option(help="START.json")] = None,
+    profile: ProfileFile = None,
     as_json: Json = False,
 ) -> None:
     """Press keys on the virtual radio and show what it does."""
@@ -141,7 +147,15 @@ def twin(
     except (OSError, UnicodeDecodeError) as error:
         _fail(f"{keys}: {error}")
     answer = run_request(
-        {"command": "twin", "model": model, "firmware": firmware, "region": region, "start": _read_json(start), "keys": lines}
+        {
+            "command": "twin",
+            "model": model,
+            "profile": profile,
+            "firmware": firmware,
+            "region": region,
+            "start": _read_json(start),
+            "keys": lines,
+        }
     )
     if "error" in answer:
         _fail(str(answer["error"]))
@@ -163,6 +177,7 @@ def prove(
     slips: Annotated[bool, typer.Option("--slips", help="Every single slip at every step of three channels a radio.")] = False,
     complete: Annotated[bool, typer.Option("--complete", help="From every state, not only from the covering set.")] = False,
     seed: int = 1,
+    profile: ProfileFile = None,
     as_json: Json = False,
 ) -> None:
     """Prove generated goals of every kind on the radios, or that every slip is recovered from."""
@@ -171,6 +186,7 @@ def prove(
 
     table: Any
     try:
+        models = [take_file(profile)] if profile else models
         if slips:
             table = prove_slips(models or [], seed, _bar)
         else:

@@ -17,14 +17,22 @@ from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, beyond_dict, make_sheet
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.run_twin import run_twin
+from vocator.usecases.twins import take_file
 
 KNOWN_ERRORS = (Refusal, Doubtful, NotFound, NotYet, Unproven, StartError, ActionError, UntilFailed, DataFileError)
 
 _SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal", "proof")
 
 
+def with_model(given: dict[str, Any]) -> dict[str, Any]:
+    """Return a request whose model is that of its profile file, where it names one: it has not been taken in."""
+    rest = {k: v for k, v in given.items() if k != "profile"}
+    return {**rest, "model": take_file(str(given["profile"]))} if given.get("profile") else rest
+
+
 def sheet_request(given: dict[str, Any]) -> SheetRequest:
     """Read a request for a sheet; raises NotFound for options that do not exist."""
+    given = with_model(given)
     known = {"command", "model", "slot", "channels", "now", *_SHEET_OPTIONS}
     odd = sorted(set(given) - known)
     if odd:
@@ -65,6 +73,7 @@ def run_request(given: dict[str, Any]) -> dict[str, Any]:
     try:
         command = given.get("command")
         if command == "twin":
+            given = with_model(given)
             return run_twin(given["model"], given["keys"], given.get("firmware"), given.get("region") or "r2", given.get("start"))
         if command == "sheet":
             request = sheet_request(given)

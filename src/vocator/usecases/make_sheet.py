@@ -117,9 +117,10 @@ def _with_found(step: Step, heard: str) -> Step:
 
 def beyond_dict(request: SheetRequest, beyond: Beyond) -> dict[str, Any]:
     """Return the answer for a goal beyond the radio."""
+    profile = twin_of(request.model, request.firmware, request.region).profile
     return {
-        "model": request.model,
-        "firmware": twin_of(request.model, request.firmware, request.region).profile.firmware,
+        "model": profile.model,
+        "firmware": profile.firmware,
         "proof": {"verdict": "beyond", "part": beyond.part, "why": beyond.why, "nearest": beyond.nearest},
         "chapters": [],
     }

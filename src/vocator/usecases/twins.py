@@ -2,8 +2,10 @@
 
 from collections.abc import Callable
 from functools import cache
+from pathlib import Path
 
 from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import build, load_profile, model_names
 from vocator.files.strict_yaml import read_yaml
 from vocator.usecases.errors import NotFound
@@ -20,6 +22,19 @@ def read_own_with(reader: Callable[[str], str | None]) -> None:
 def remember_own(model: str, text: str) -> None:
     """Note the YAML of a profile of one's own, so that it need not be read again."""
     _own[model] = text
+
+
+def take_file(path: str) -> str:
+    """Read a profile that has not been taken in; returns the name under which ``twin_of`` finds it.  Raises Refusal for a file that cannot be read."""
+    try:
+        text = Path(path).read_text(encoding="utf-8-sig")
+    except (OSError, UnicodeDecodeError) as error:
+        raise Refusal(
+            f"{path} cannot be read: {error}", "profile", "a YAML file in UTF-8", "Give the path of the file."
+        ) from None
+    name = f"profile {path}"
+    remember_own(name, text)
+    return name
 
 
 def forget_own(model: str) -> None:
