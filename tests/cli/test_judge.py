@@ -110,5 +110,5 @@ def test_a_profile_that_was_not_taken_in_runs_from_its_file_with_the_same_answer
     assert run_request({"command": "judge", **asked, "sheet": own})["complete"]
     assert run_request({"command": "twin", "profile": str(file), "keys": ["[FN]"]})["trace"][0]["display"]["icons"] == ["H", "F"]
     proven = CliRunner().invoke(app, ["prove", "--profile", str(file), "--channels", "2", "--complete", "--json"])
-    assert [r["complete"] for r in json.loads(proven.output)["rows"]] == [1, 1]
+    assert [r["complete"] for r in json.loads(proven.stdout)["rows"]] == [1, 1]
     assert "cannot be read" in str(run_request({"command": "sheet", **asked, "profile": str(tmp_path)})["error"])
