@@ -53,6 +53,7 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
     for unit in units:
         if unit != end.unit or goal.kind in RADIO_GOALS:
             yield from _of(Part.MODE, unit, start.modes[unit], end.modes[unit])
+        if unit != end.unit or (goal.kind in RADIO_GOALS and twin.in_memory(end)):
             yield from _of(Part.POSITION, unit, start.positions[unit], end.positions[unit])
         if unit != end.unit or not builds:
             yield from _of("band", unit, start.bands[unit], end.bands[unit])
