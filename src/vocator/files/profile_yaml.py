@@ -31,6 +31,7 @@ from vocator.core.radio.profile import (
     VfoBand,
 )
 from vocator.core.radio.twin import ALL_VERBS
+from vocator.files.profile_names import Names
 from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile, SlotsFile
 from vocator.files.strict_yaml import DataFileError, Located, Problem, load_yaml, read_yaml
 
@@ -50,8 +51,6 @@ _TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "dcs_pairs": (_PAIRS, _PAIRS),
     "off_dcs_ni": (("OFF", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
 }
-
-_SCREEN_VERBS = {"open", "enter", "search", "write_and_label", "mode"}
 
 
 def model_names() -> list[str]:
@@ -265,7 +264,7 @@ class _Builder:
 
     def _screen(self, name: str, given: ScreenFile, firmware: FirmwareFile) -> Screen:
         path: tuple[str | int, ...] = ("screens", name)
-        binds = tuple(b for press, does in given.bind.items() if (b := self._binding((*path, "bind", press), press, does)))
+        binds = tuple(b for press, does in given.bind.items() if (b := self._binding((*path, "bind", press), name, press, does)))
         if given.asks and given.asks not in self.given.screens:
             self.wrong((*path, "asks"), f"no screen {given.asks!r}")
         setting = None
@@ -336,6 +335,9 @@ class _Builder:
         for name, texts in given.needs.items():
             setting = self._named_setting((*path, "needs", name), name)
             domain = self._domain(("settings", name), self.given.settings[name]) if name in self.given.settings else None
+            for text in texts:
+                if domain and domain.find_text(text) is None:
+                    self.wrong((*path, "needs", name), f"{name} has no value {text!r}")
             return setting, tuple(i for t in texts if domain and (i := domain.find_text(t)) is not None)
         return None
 
@@ -357,22 +359,17 @@ class _Builder:
         insert = firmware.insert.get(name)
         return _inserted(entries, insert.number, insert.name, given.digits) if insert else tuple(entries)
 
-    def _binding(self, path: tuple[str | int, ...], press: str, does: str) -> Binding | None:
+    def _binding(self, path: tuple[str | int, ...], screen: str, press: str, does: str) -> Binding | None:
         words, _, mode = does.partition(" in ")
         verb, _, arg = words.partition(" ")
-        setting_of = arg.partition("=")[0]
         if verb not in ALL_VERBS:
             self.wrong(path, f"no verb {verb!r}; allowed: {', '.join(sorted(ALL_VERBS))}")
             return None
-        if verb in _SCREEN_VERBS and arg not in self.given.screens:
-            self.wrong(path, f"no screen {arg!r}")
+        wrong = Names(self.given, self._domain).misused(screen, verb, arg)
+        if wrong:
+            self.wrong(path, wrong)
             return None
-        if verb in ("unit", "toggle_mode") and arg not in self.given.units.names:
-            self.wrong(path, f"no {self.given.units.word} {arg!r}")
-            return None
-        if verb in ("step", "lend", "open_value", "open_inner", "take_value", "adjust") and arg:
-            self._named_setting(path, setting_of)
-        if mode and mode not in self.given.screens:
+        if mode and (mode not in self.given.screens or self.given.screens[mode].kind != "rest"):
             self.wrong(path, f"no mode {mode!r}")
             return None
         parsed = self._press(press)
@@ -420,8 +417,9 @@ class _Builder:
             if len(facts) != 1:
                 self.wrong(("icons", i), "give exactly one fact that lights the icon")
             for fact, value in facts.items():
-                if fact == "setting" and value.partition("=")[0] not in self.setting_index:
-                    self.wrong(("icons", i, "setting"), "no such setting")
+                wrong = Names(self.given, self._domain).icon_wrong(fact, str(value))
+                if wrong:
+                    self.wrong(("icons", i, fact), wrong)
                     continue
                 rules.append(IconRule(given.icon, fact, value))
         return tuple(rules)
