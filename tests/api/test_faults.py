@@ -38,3 +38,18 @@ def test_numbers_out_of_range_in_a_path_are_no_fault(client, path):
 def test_no_address_that_stands_for_every_network_is_shared(address):
     with pytest.raises(ValueError, match="every network"):
         shared_server(address, 8743)
+
+
+def test_a_body_above_what_any_route_needs_is_given_up_before_it_is_read(client):
+    parts = iter([b'{"passphrase": "', *([b"x" * 1_000_000] * 60), b'"}'])
+    read = 0
+
+    def sent():
+        nonlocal read
+        for part in parts:
+            read += 1
+            yield part
+
+    refused = client.post("/api/session", content=sent(), headers={"content-type": "application/json"})
+    assert refused.status_code == 413 and "send less" in refused.json()["detail"], refused.text
+    assert client.get("/api/health").json()["ok"]

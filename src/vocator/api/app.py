@@ -14,6 +14,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from vocator.api import access, contacts, listing, models, outings, passes, problems, radios, sheets, station, twin
 from vocator.api.schemas import Problem
+from vocator.files.elements_any import MOST_BYTES
 from vocator.settings import settings
 from vocator.usecases.access import Sharing
 from vocator.usecases.errors import NotYours
@@ -21,8 +22,9 @@ from vocator.usecases.own_profiles import read_from_store
 from vocator.usecases.twins import read_own_with
 
 log = logging.getLogger("vocator")
+MOST_JSON, MOST_FILE = 4_000_000, MOST_BYTES + 1_000_000
 CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'"
-PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (401, 403, 404, 409, 422, 424, 501, 503)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (401, 403, 404, 409, 413, 422, 424, 501, 503)}
 
 
 HEADERS = {
@@ -67,13 +69,29 @@ class Policies:
             await problems.answer(problems.problem(error))(scope, receive, with_headers)
             return
         try:
-            await self.app(scope, receive, with_headers)
+            await self.app(scope, bounded(Request(scope), receive), with_headers)
         except Exception:
             if begun:
                 raise
             reference = secrets.token_hex(4)
             log.exception("fault %s at %s %s", reference, scope["method"], scope["path"])
             await problems.answer(problems.fault(reference))(scope, receive, with_headers)
+
+
+def bounded(request: Request, receive: Receive) -> Receive:
+    """Return a receiver that gives up above what any route needs: 4 MB of JSON, or the largest file."""
+    most = MOST_JSON if request.headers.get("content-type", "").startswith("application/json") else MOST_FILE
+    read = 0
+
+    async def next_part() -> Message:
+        nonlocal read
+        message = await receive()
+        read += len(message.get("body", b""))
+        if read > most:
+            raise problems.TooLarge(most)
+        return message
+
+    return next_part
 
 
 def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: bool = False) -> FastAPI:

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from fastapi import FastAPI, Request
+from fastapi import FastAPI, HTTPException, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
@@ -44,6 +44,13 @@ _DETAIL = {
     "store": "Ticks are kept on this page and sent when it answers again.",
     "data": "A text or a number in it is none that the store can keep; nothing was. Correct it and send it again.",
 }
+
+
+class TooLarge(HTTPException):
+    """A body above what a route can ever need; it is not read to its end."""
+
+    def __init__(self, most: int) -> None:
+        super().__init__(413, f"more than {most:,} bytes; send less at once")
 
 
 def problem(error: Exception) -> dict[str, Any]:
@@ -90,8 +97,14 @@ async def _invalid(request: Request, error: Exception) -> JSONResponse:
     return answer({"type": "urn:vocator:request", "title": "The request has the wrong shape", "status": 422, "detail": faults})
 
 
+async def _too_large(request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, TooLarge)
+    return answer({"type": "urn:vocator:too-large", "title": "Too much at once", "status": 413, "detail": str(error.detail)})
+
+
 def install(app: FastAPI) -> None:
     """Hang the table onto an application."""
+    app.add_exception_handler(TooLarge, _too_large)
     for kind in TABLE:
         app.add_exception_handler(kind, _known)
     app.add_exception_handler(RequestValidationError, _invalid)
