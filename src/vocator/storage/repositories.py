@@ -239,14 +239,17 @@ class SheetRepository:
         row = self.session.get_one(SheetRow, sheet_id)
         row.status = str(status)
 
-    def add_ticks(self, ticks: Iterable[Tick]) -> set[str]:
-        """Keep the ticks that are not there yet; returns the sheets that got any."""
+    def add_ticks(self, ticks: Iterable[Tick]) -> dict[str, set[str]]:
+        """Keep the ticks that are not there yet; returns by sheet the ids that were new."""
         fields = [{**asdict(t), "outcome": str(t.outcome) if t.outcome else None} for t in {t.id: t for t in ticks}.values()]
         if not fields:
-            return set()
+            return {}
         # what was added is told by the rows that come back: after a conflict the driver's count tells nothing
-        added = insert(TickRow).values(fields).on_conflict_do_nothing().returning(TickRow.sheet_id)
-        return set(self.session.scalars(added))
+        added = insert(TickRow).values(fields).on_conflict_do_nothing().returning(TickRow.sheet_id, TickRow.id)
+        new: dict[str, set[str]] = {}
+        for row in self.session.execute(added):
+            new.setdefault(row.sheet_id, set()).add(row.id)
+        return new
 
     def ticks(self, sheet_id: str) -> tuple[list[Tick], set[str]]:
         """Return the ticks of a sheet, and the ids of those that are settled."""

@@ -221,21 +221,30 @@ def tick(session: Session, ticks: list[Tick]) -> list[str]:
     sheets, radios = SheetRepository(session), RadioRepository(session)
     of = sheets.radios_of(t.sheet_id for t in ticks)
     there = radios.lock(of.values())
-    for sheet_id in sorted(sheets.add_ticks(t for t in ticks if of.get(t.sheet_id) in there)):
-        sheet = _there(sheets.outline(sheet_id, ticks=False))
-        all_of, settled = sheets.ticks(sheet_id)
-        found = progress(sheet.content, sheet.slot, sheet.title, all_of, sheet.created_at)
+    new = sheets.add_ticks(t for t in ticks if of.get(t.sheet_id) in there)
+    for sheet_id in sorted(new):
+        _bring_to(session, _there(sheets.outline(sheet_id, ticks=False)), new[sheet_id])
+    return [one.id for one in ticks]
+
+
+def _bring_to(session: Session, sheet: KeptSheet, new: set[str]) -> None:
+    """Bring slots, history, log and status to what all ticks of a sheet mean, some of which are new."""
+    sheets = SheetRepository(session)
+    all_of, settled = sheets.ticks(sheet.id)
+    about = (sheet.content, sheet.slot, sheet.title)
+    before = progress(*about, (t for t in all_of if t.id not in new), sheet.created_at)
+    found = progress(*about, all_of, sheet.created_at)
+    if found.notes != before.notes:  # most ticks mean nothing for a slot
         notes = [n for n in found.notes if n.source.rpartition("/")[0] not in settled]
-        radios.bring_to(sheet.radio_id, sheet_id, notes)
+        RadioRepository(session).bring_to(sheet.radio_id, sheet.id, notes)
         proof = f"proven from {sheet.content['proof']['starts']} starts"
         entries = {
             n.source: LogEntry(n.told_at, sheet.content["my_name"], n.slot, f"{n.text}: {n.line}", proof, n.outcome)
             for n in notes
         }
-        LogRepository(session).bring_to(sheet_id, entries)
-        if found.complete != (sheet.status is SheetStatus.DONE) and (found.complete or sheet.status is not SheetStatus.PUT_AWAY):
-            sheets.set_status(sheet_id, SheetStatus.DONE if found.complete else SheetStatus.OPEN)
-    return [one.id for one in ticks]
+        LogRepository(session).bring_to(sheet.id, entries)
+    if found.complete != (sheet.status is SheetStatus.DONE) and (found.complete or sheet.status is not SheetStatus.PUT_AWAY):
+        sheets.set_status(sheet.id, SheetStatus.DONE if found.complete else SheetStatus.OPEN)
 
 
 def note_found(session: Session, sheet_id: str, value: str) -> None:
