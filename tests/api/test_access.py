@@ -138,6 +138,7 @@ def test_a_link_opens_its_own_sheets_and_nothing_of_the_others(linked, client, n
     assert hay.get("/api/session").json()["who"] == "volunteer"
     assert hay.get(f"/api/sheets/{sheet}").status_code == 200
     assert hay.get(f"/api/sheets/{sheet}/steps/1/sights").status_code == 200
+    assert hay.get(f"/api/sheets/{sheet}/proof").json()["verdict"] == "proven"
     assert hay.post("/api/sheets/ticks", json=ticks(sheet, 0, 1)).status_code == 200
     slot = client.get(f"/api/sheets/{sheet}").json()["content"]["parts"][0]["slot"]
     assert hay.get(f"/api/radios/{radio}/slots/{slot}/faults").status_code == 200
