@@ -60,7 +60,8 @@ options() { echo "-c listen_addresses=127.0.0.1 -c port=$1 -c unix_socket_direct
 ready() {
   local left
   for ((left = 600; left > 0; left--)); do
-    mine && [ "$(pid_line 8)" = ready ] && break
+    # a store left running may still answer while the one that was asked for waits for its end
+    mine && [ "$(pid_line 8)" = ready ] && [ "${VOCATOR_PGPID:-$(pid_line 1)}" = "$(pid_line 1)" ] && break
     [ -z "${VOCATOR_PGPID:-}" ] || kill -0 "$VOCATOR_PGPID" 2>/dev/null || left=1 # whoever was to start it gave up
     sleep 0.1
   done
