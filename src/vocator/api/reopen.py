@@ -23,7 +23,7 @@ from vocator.core.refusal import Refusal
 from vocator.files.region_yaml import load_region
 from vocator.storage.archive import rows_of
 from vocator.storage.orbit_repositories import ElementRepository
-from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository
+from vocator.storage.repositories import LogRepository, SheetRepository
 from vocator.usecases.contacts import contacts_view
 from vocator.usecases.make_sheet import SheetRequest
 from vocator.usecases.outings import check, kept
@@ -50,11 +50,14 @@ def reopen(store: Session) -> None:
 
 def _open_all(store: Session) -> None:
     _open("station", "1", lambda: _station(read_station(store)))
+    keys: dict[int, tuple[str, ...]] = {}
     for row in rows_of(store, "radio"):
-        _open("radio", row["id"], partial(twin_of, row["model"], row["firmware"]))
+        keys[row["id"]] = _open("radio", row["id"], partial(twin_of, row["model"], row["firmware"])).profile.slot_keys
     for name in ("slot", "slot_event"):
         for radio_id, slot in sorted({(r["radio_id"], r["slot"]) for r in rows_of(store, name)}):
-            _open(name, f"{radio_id}, slot {slot}", partial(_slot, store, radio_id, slot))
+            _open(name, f"{radio_id}, slot {slot}", partial(_slot, store, radio_id, slot, keys[radio_id]))
+    for radio_id in keys:
+        _open("radio", radio_id, partial(radio, radio_id, store))
     for row in rows_of(store, "sheet"):
         _open("sheet", row["id"], partial(_sheet, store, row["id"]))
     for row in rows_of(store, "outing"):
@@ -79,12 +82,10 @@ def _line(entry: Any) -> dict[str, Any]:
     return {k: v for k, v in asdict(entry).items() if k != "extra"}
 
 
-def _slot(store: Session, radio_id: int, slot: str) -> None:
-    found = read_slot(radio_id, slot, store)
-    if slot not in radio(radio_id, store).slot_keys:
+def _slot(store: Session, radio_id: int, slot: str, keys: tuple[str, ...]) -> None:
+    read_slot(radio_id, slot, store)
+    if slot not in keys:
         raise ValueError(f"slot {slot!r} is none of this radio")
-    RadioRepository(store).slots(radio_id)
-    assert found
 
 
 def _sheet(store: Session, sheet_id: str) -> None:

@@ -13,6 +13,7 @@ from vocator.core.channel.channel import tone_use
 from vocator.core.proving.symbols import Unknown
 from vocator.core.radio.display import _KINDS as PARTS
 from vocator.core.radio.display import COARSE_ICON, NO_FREQUENCY
+from vocator.core.radio.display import _now as value_now
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import IconRule, Screen
 from vocator.core.radio.state import State, Stored
@@ -85,7 +86,7 @@ class Facts:
         rest = m.screens[s.modes[s.unit]]
         if target in (self.row, rest.word) or target in self.icons or self._is_power(target):
             return True
-        if any(target == m.settings[level].domain.text(m.get(s, level)) for level in m.levels):
+        if any(target == value_now(m, s, level) for level in m.levels):
             return True
         if s.message:
             return bool(target == s.message)
@@ -148,7 +149,7 @@ class Facts:
         if m.power is None or m.settings[m.power].domain.find_text(target) is None:
             return False
         if m.power not in m.stored_place:
-            return bool(m.settings[m.power].domain.text(m.get(s, m.power)) == target)
+            return bool(value_now(m, s, m.power) == target)
         stored = m.active(s)
         return stored is not None and bool(m.settings[m.power].domain.text(stored.values[m.stored_place[m.power]]) == target)
 
@@ -193,7 +194,7 @@ class Facts:
         for b in self.at.bind:
             if b.verb in ("step", "open_value"):
                 setting = m.profile.setting_named(b.arg)
-                value: Any = m.settings[setting].domain.text(m.get(s, setting))
+                value: Any = value_now(m, s, setting)
                 words += [*b.arg.split(" "), *(value.split(" ") if isinstance(value, str) else [value])]
         return words
 

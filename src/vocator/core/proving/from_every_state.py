@@ -43,10 +43,10 @@ def prove_from_every_state(
         fault = judge(twin, sheet, revealed(goal, state), state, run)
         if fault:
             alike = [f for f in outcome.failures if (f.step, f.why) == (failure.step, failure.why)]
-            words = f"{failure.words}: {condition(outcome, alike)}"
+            when = condition(outcome, alike)
             return replace(
-                quick, verdict=Verdict.REFUTED, start=words, step=run.trouble_step, seen=fault, complete=True, state=state,
-                condition=condition(outcome, alike),
+                quick, verdict=Verdict.REFUTED, start=f"{failure.words}: {when}", step=run.trouble_step, seen=fault, complete=True,
+                state=state, condition=when,
             )  # fmt: skip
     return replace(quick, seen=f"not settled: {outcome.failures[0].why}")
 

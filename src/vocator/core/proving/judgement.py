@@ -49,8 +49,7 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
     if start.unit is not end.unit and start.unit != end.unit:
         yield Difference(Part.ROW, None, start.unit, end.unit)
     builds = goal.kind in BUILDS_IN_VFO
-    units = range(len(twin.profile.units))
-    for unit in units:
+    for unit in range(len(twin.profile.units)):
         if unit != end.unit or goal.kind in RADIO_GOALS:
             yield from _of(Part.MODE, unit, start.modes[unit], end.modes[unit])
         if unit != end.unit or (goal.kind in RADIO_GOALS and twin.in_memory(end)):
