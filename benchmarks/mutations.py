@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.sheet import Chapter, Sheet, Step
+from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step
 from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.operator import follow
@@ -23,7 +23,7 @@ from vocator.usecases.twins import twin_of
 
 def with_steps(sheet: Sheet, steps: list[Step]) -> Sheet:
     """Return a sheet of other steps; chapters matter only to on-air steps."""
-    return replace(sheet, chapters=(Chapter("Read back", tuple(steps)),))
+    return replace(sheet, chapters=(Chapter(ChapterKind.READ_BACK, tuple(steps)),))
 
 
 def mutants(twin: Twin, sheet: Sheet) -> Iterator[tuple[str, int, Sheet]]:

@@ -25,18 +25,20 @@ from itertools import count
 from vocator.core.channel.channel import Channel
 from vocator.core.goals.effort import CLICK_S, DIGIT_S, HOLD_EXTRA_S, TAP_S, seconds
 from vocator.core.goals.goal import Beyond, Goal, frequency_entry, frequency_step
-from vocator.core.goals.sheet import Sheet
+from vocator.core.goals.sheet import ChapterKind, Sheet
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.planner import plan
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import set_wide_needs, typed_frequency
-from vocator.core.planning.setting_ways import leave_list, set_all
+from vocator.core.planning.setting_ways import set_all
 from vocator.core.proving.operator import follow
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
+from vocator.core.radio.domain import Amounts
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn
 from vocator.core.radio.perform import Tally, UntilFailed, perform
-from vocator.core.radio.profile import CHANNEL_PARTS, Amounts, Binding, Entry, Means, Screen
+from vocator.core.radio.profile import CHANNEL_PARTS, Binding, Entry, Means, Screen
 from vocator.core.radio.start import StartError, required_values, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Handler, Twin
@@ -511,8 +513,8 @@ def single(twin: Twin, rng: random.Random) -> tuple[Aim, float] | None:
     aim = Aim(twin, start, {setting: value})
     draft = Draft(twin, start)
     try:
-        set_all(draft, routes, {setting: value}, {setting: ""}, "Set")
-        leave_list(draft, routes, "Set", "")
+        set_all(draft, routes, {setting: value}, {setting: ""}, ChapterKind.SET)
+        leave_list(draft, routes, ChapterKind.SET, "")
         run = follow(twin, Sheet("", "", draft.chapters()), start, keep_frames=False)
         assert not run.trouble and run.state.values == aim.values
     except (AssertionError, UntilFailed):

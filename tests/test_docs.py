@@ -4,6 +4,8 @@ import re
 import subprocess
 from pathlib import Path
 
+import grimp
+import networkx as nx
 import pytest
 import yaml
 
@@ -120,3 +122,9 @@ def test_the_examples_of_the_channel_format_are_read_as_they_say():
     first, second = (read_channels(text) for text in blocks("formats.md", "csv"))
     assert [(r.slot, r.line, r.label) for r in first] == [("1", "147.33 + 103.5", "RIDGE"), ("2", "146.55 simplex", None)]
     assert [r.line for r in second] == ["147.330/147.930 t103.5"]
+
+
+def test_no_modules_import_each_other_in_a_circle():
+    graph, found = grimp.build_graph("vocator"), nx.DiGraph()
+    found.add_edges_from((m, other) for m in graph.modules for other in graph.find_modules_directly_imported_by(m))
+    assert [sorted(circle) for circle in nx.strongly_connected_components(found) if len(circle) > 1] == []

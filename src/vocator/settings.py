@@ -14,6 +14,7 @@ class Settings(BaseSettings):
     database_url: str = "postgresql+psycopg://vocator@127.0.0.1:54329/vocator"
     elements_url: str = "http://127.0.0.1:8643/elements.json"
     listing_url: str = "http://127.0.0.1:8644/repeaters"
+    data: Path = Path(__file__).parent.parent.parent
     tls: Path = Path(__file__).parent.parent.parent / ".data" / "tls"
     web: Path = Path(__file__).parent.parent.parent / "web" / "dist"
 

@@ -207,6 +207,35 @@ def test_the_demonstration_loads_once_and_only_into_an_empty_store(session):
     }
 
 
+def test_a_twin_of_another_radio_or_firmware_is_refused_and_says_so(client):
+    token = client.post("/api/twin/start", json={"model": "brisko-pico", "firmware": "1"}).json()["token"]
+    for model, firmware in (("ardvane-finch", "1"), ("brisko-pico", "2")):
+        refused = client.post("/api/twin/act", json={"model": model, "firmware": firmware, "token": token, "keys": ["[PTT]"]})
+        assert refused.status_code == 422 and "another radio" in refused.text
+
+
+def test_a_channel_that_is_no_fm_shows_its_mode_and_has_no_width(client):
+    play = client.post("/api/twin/start", json={"model": "castellan-atlas"}).json()
+    keys = ["[MODE]", "touch AM", "touch LIST", "[KEEP]", "MULTI until 07", "[KEEP 1s]"]
+    play = client.post("/api/twin/act", json={"model": "castellan-atlas", "token": play["token"], "keys": keys})
+    assert play.status_code == 200, play.text
+    (held,) = play.json()["memory"].values()
+    assert (held["mode"], held["width"], held["tone_mode"]) == ("AM", None, "none")
+    assert "AM" in play.json()["display"]["icons"] and "FM" not in play.json()["display"]["icons"]
+
+
+def test_a_radio_says_what_may_be_asked_of_it_with_its_choices_and_why_not(client):
+    radio = client.post("/api/radios", json={"model": "pelorn-hiker", "name": "Hiker"}).json()
+    forms = {f["word"]: f for f in client.get(f"/api/radios/{radio['id']}/goals").json()}
+    assert [f["name"] for f in forms["store"]["fields"]] == ["slot", "line", "label", "power", "row"]
+    (keys,) = forms["assign"]["fields"]
+    assert forms["assign"]["beyond"] is None and len(keys["choices"]) > 1
+    made = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "assign", "key": keys["choices"][1]})
+    assert made.status_code == 201 and made.json()["title"].endswith(keys["choices"][1])
+    assert made.json()["kind"] == {"about": "radio", "done": "set", "sought": None}
+    assert forms["squelch-open"]["beyond"]["why"] and "beyond" not in forms["squelch-open"]["button"]
+
+
 def test_a_twin_on_the_simulated_band_opens_a_repeater_and_is_told_why_not(client):
     play = client.post("/api/twin/start", json={"model": "ardvane-finch", "firmware": "1", "region": "r2"}).json()
 
@@ -238,3 +267,17 @@ def test_a_twin_on_the_simulated_band_opens_a_repeater_and_is_told_why_not(clien
     told = act(["[PTT]"], 32)
     assert "RIDGE opened" in told["opened"] and told["hint"] == ""
     assert "RIDGE" in told["heard"]
+
+
+def test_a_tick_of_a_step_that_the_sheet_does_not_have_is_refused_and_nothing_of_it_kept(client):
+    radio = client.post("/api/radios", json={"model": "ardvane-finch", "name": "Mine"}).json()
+    sheet = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "auto-shift-off"}).json()
+    count = len(sheet["content"]["steps"])
+    ticks = [
+        {"id": f"tick-no-{n}", "sheet_id": sheet["id"], "step": n, "at": "2026-05-01T10:00:00Z"} for n in range(1, count + 1)
+    ]
+    refused = client.post("/api/sheets/ticks", json={"ticks": ticks})
+    assert refused.status_code == 422 and f"1 to {count}" in refused.text
+    assert client.get(f"/api/sheets/{sheet['id']}").json()["ticked"] == []
+    assert client.post("/api/sheets/ticks", json={"ticks": ticks[:-1]}).status_code == 200
+    assert client.get(f"/api/sheets/{sheet['id']}").json()["status"] == "open", "one step is left, whatever was sent before"

@@ -1,11 +1,34 @@
 """What nobody foresaw carries the headers, a reference that stands in the log, and what the user can do."""
 
 import logging
+import socket
+from contextlib import contextmanager
+from threading import Thread
 
 import pytest
+import uvicorn
+from psycopg.errors import DiskFull
+from sqlalchemy.exc import OperationalError
 
+from vocator import VERSION
 from vocator.api.app import HEADERS
+from vocator.api.patience import Patient
 from vocator.api.serve import shared_server
+
+BODY_TO_COME = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 9\r\n\r\n{"
+
+
+@contextmanager
+def running(config, listening):
+    """Run a server on a socket of its own until the test is done with it."""
+    listening.bind(("127.0.0.1", 0))
+    listening.listen()
+    server = uvicorn.Server(config)
+    thread = Thread(target=server.run, kwargs={"sockets": [listening]}, daemon=True)
+    thread.start()
+    yield
+    server.should_exit = server.force_exit = True
+    thread.join(30)
 
 
 def test_an_unforeseen_fault_is_an_answer_with_a_reference(client, monkeypatch, caplog):
@@ -32,6 +55,37 @@ def test_a_text_that_the_store_cannot_keep_is_refused(client, text):
 )
 def test_numbers_out_of_range_in_a_path_are_no_fault(client, path):
     assert client.get(path).status_code in (404, 422)
+
+
+def test_a_full_disk_is_told_as_such_and_health_says_what_may_soon_be_in_the_way(client, monkeypatch):
+    def full(store):
+        raise OperationalError("insert", {}, DiskFull())
+
+    monkeypatch.setattr("vocator.api.radios.all_radios", full)
+    refused = client.get("/api/radios")
+    assert refused.status_code == 507 and refused.json()["type"] == "urn:vocator:disk" and "Make room" in refused.json()["detail"]
+    health = client.get("/api/health").json()
+    assert health["ok"] and health["disk_free_mb"] > 0 and health["version"] == VERSION and health["elements_age_days"] is None
+
+
+@pytest.mark.parametrize("sent", [b"", b"GET /api/health HTTP/1.1\r\nHost: 127.0.0.1\r\nX-Slow: ", BODY_TO_COME])
+def test_who_says_nothing_or_says_it_too_slowly_holds_no_connection(sent, monkeypatch):
+    monkeypatch.setattr("vocator.api.patience.HEAD_S", 0.3)
+    monkeypatch.setattr("vocator.api.patience.BODY_S", 0.3)
+
+    async def patient(scope, receive, send):
+        while (await receive()).get("more_body"):
+            pass
+
+    config = uvicorn.Config(patient, http=Patient, log_level="critical", lifespan="off")
+    with (
+        socket.socket() as listening,
+        running(config, listening),
+        socket.create_connection(listening.getsockname(), timeout=30) as slow,
+    ):
+        slow.sendall(sent)
+        while slow.recv(4096):
+            pass  # whatever is said about it, the connection ends
 
 
 @pytest.mark.parametrize("address", ["0.0.0.0", "::"])

@@ -2,7 +2,7 @@
 
 import pytest
 
-from vocator.files.profile_yaml import PROFILES
+from vocator.files.profile_parts import PROFILES
 from vocator.usecases.twins import forget_own
 
 FINCH = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")

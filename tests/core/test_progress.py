@@ -6,13 +6,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from vocator.core.goals.kind import Leaves
 from vocator.core.instants import instant, instant_from
 from vocator.core.keeping.progress import Holds, known_after, progress
 from vocator.core.keeping.records import Outcome, SlotState, Tick
+from vocator.core.planning.kinds import KINDS
 
 MADE = datetime(2026, 5, 1, 10, 0, tzinfo=UTC)
 CHANNEL = {"rx_hz": 146_550_000, "label": "NEW"}
-CONTENT = {"goal_kind": "store", "goal": {"channel": CHANNEL}, "step_count": 6, "written_at": 4, "read_back_at": 5}
+CONTENT = {"goal": {"channel": CHANNEL}, "step_count": 6, "written_at": 4, "read_back_at": 5}
 
 
 def ticked(step, minutes, done=True, outcome=None, name=""):
@@ -27,9 +29,9 @@ TICKS = st.lists(
 
 @given(TICKS, st.randoms(use_true_random=False))
 def test_the_order_in_which_ticks_arrive_means_nothing(ticks, rng):
-    found = progress(CONTENT, "7", "007 NEW", ticks, MADE)
+    found = progress(Leaves.WRITTEN, CONTENT, "7", "007 NEW", ticks, MADE)
     rng.shuffle(ticks)
-    assert progress(CONTENT, "7", "007 NEW", ticks, MADE) == found
+    assert progress(Leaves.WRITTEN, CONTENT, "7", "007 NEW", ticks, MADE) == found
     assert all(n.at >= MADE and n.slot == "7" for n in found.notes), "nothing was done before the sheet was made"
     assert len({n.source for n in found.notes}) == len(found.notes)
     assert found.complete == (5 in found.ticked)
@@ -37,7 +39,7 @@ def test_the_order_in_which_ticks_arrive_means_nothing(ticks, rng):
 
 def test_a_step_taken_back_and_done_again_counts_again_but_a_check_stays():
     ticks = [ticked(4, 0), ticked(5, 1, outcome=Outcome.OPENED), ticked(5, 2), ticked(4, 3, done=False), ticked(4, 4)]
-    words = [n.text for n in progress(CONTENT, "7", "007 NEW", ticks, MADE).notes]
+    words = [n.text for n in progress(Leaves.WRITTEN, CONTENT, "7", "007 NEW", ticks, MADE).notes]
     assert words == ["written from a proven sheet", "on-air check: opened", "written from a proven sheet"]
 
 
@@ -52,15 +54,15 @@ def test_a_step_taken_back_and_done_again_counts_again_but_a_check_stays():
     ],
 )
 def test_each_kind_of_goal_says_what_its_last_key_did(kind, words, state, holds):
-    (note,) = progress({**CONTENT, "goal_kind": kind}, "7", "007 NEW", [ticked(4, 0)], MADE).notes
+    (note,) = progress(KINDS[kind].leaves, CONTENT, "7", "007 NEW", [ticked(4, 0)], MADE).notes
     assert (note.text, note.state, note.holds) == (words, state, holds)
     assert (note.channel is None) == (kind == "erase")
 
 
 def test_a_goal_of_the_radio_is_noted_when_all_of_it_is_done():
-    content = {**CONTENT, "goal_kind": "squelch-open", "step_count": 2, "read_back_at": None}
-    assert progress(content, "", "hold the squelch open", [ticked(0, 0)], MADE).notes == ()
-    done = progress(content, "", "hold the squelch open", [ticked(0, 0), ticked(1, 1)], MADE)
+    leaves, content = KINDS["squelch-open"].leaves, {**CONTENT, "step_count": 2, "read_back_at": None}
+    assert progress(leaves, content, "", "hold the squelch open", [ticked(0, 0)], MADE).notes == ()
+    done = progress(leaves, content, "", "hold the squelch open", [ticked(0, 0), ticked(1, 1)], MADE)
     assert [(n.slot, n.text, n.line) for n in done.notes] == [("", "set", "hold the squelch open")] and done.complete
 
 

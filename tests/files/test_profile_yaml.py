@@ -3,12 +3,19 @@
 import jsonschema
 import pytest
 
+from support.hands import Hands
+from vocator.core.channel.channel import Channel, tone_use
+from vocator.core.goals.goal import Goal
+from vocator.core.planning.planner import plan
+from vocator.core.proving.prover import Verdict, prove
+from vocator.core.radio.actions import ActionError
 from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.twin import Twin
+from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_schema import json_schema
-from vocator.files.profile_yaml import PROFILES, build, check_text, load_profile, model_names
+from vocator.files.profile_yaml import build, check_text, load_profile, model_names
 from vocator.files.strict_yaml import DataFileError, load_yaml, read_yaml
 
 GOOD = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")
@@ -101,3 +108,20 @@ def test_a_new_radio_is_a_new_file():
     state, _ = twin.act(twin.start, Tap("BAND"))
     assert display(twin, state).screen == "memory"
     assert twin.act(twin.start, Tap("MODE"))[1].beeps == ("low",)
+
+
+def test_dials_keys_times_and_signs_are_the_profile_s_own():
+    text = GOOD.replace("DIAL", "KNOB").replace(
+        "dials: [KNOB]", "dials: [KNOB]\ncommon: {tap_s: 0.3, hold_s: 2, message_s: 3, error: NO, coarse: MHZ}"
+    )
+    twin = Twin(build(read_yaml(text, "own.yaml"), None, "r2"))
+    goal = Goal(6, Channel(147_330_000, 147_930_000, tone_use("103.5", None), power="HIGH", label="RIDGE"))
+    sheet = plan(twin, goal)
+    assert prove(twin, sheet, goal).verdict is Verdict.PROVEN
+    assert any("KNOB until" in action for step in sheet.steps() for action in step.actions)
+    hands = Hands.of(twin).press("999999")
+    assert hands.main == "NO" and hands.press("wait 2s").main == "NO" and hands.press("wait 1s").main != "NO"
+    held = Hands.of(twin)
+    assert held.press("[FN 0.4s]").state._replace(idle_ms=0) == twin.start, "neither tapped nor held"
+    with pytest.raises(ActionError, match="KNOB"):
+        held.press("DIAL +1")

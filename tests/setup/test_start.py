@@ -9,6 +9,7 @@ import time
 from pathlib import Path
 
 import httpx
+import psycopg
 import pytest
 
 ROOT = Path(__file__).parent.parent.parent
@@ -95,6 +96,38 @@ def copies(tmp_path_factory):
 
 def names(copy):
     return [r["name"] for r in copy.api("radios").json()]
+
+
+def opens(url):
+    """Whether the store lets in whoever asks so."""
+    try:
+        with psycopg.connect(url.replace("+psycopg", ""), connect_timeout=5):
+            return True
+    except psycopg.OperationalError as refused:
+        assert "password" in str(refused)
+        return False
+
+
+def test_the_store_opens_with_its_password_alone_also_one_that_trusted_everybody_before(copies):
+    one, _ = copies
+    assert one.store("start").returncode == 0
+    home, address = one.folder / ".data" / "pg", one.store("url").stdout.strip()
+    home = home if (home / "password").exists() else next(Path("/var/tmp").glob("vocator-pg-*/password")).parent
+    word = (home / "password").read_text().strip()
+    assert word in address and (home / "password").stat().st_mode & 0o077 == 0
+    assert opens(address) and not opens(address.replace(word, "guess")) and not opens(address.replace(f":{word}", ""))
+    with psycopg.connect(address.replace("+psycopg", ""), autocommit=True) as store:
+        store.execute("create table kept (n int)")
+        assert store.execute("show fsync").fetchone() == ("on",), "flushes are never switched off where data is kept"
+    one.store("stop")
+    (home / "password").unlink()
+    (home / "data" / "pg_hba.conf").write_text("local all all trust\nhost all all 127.0.0.1/32 trust\n")
+    assert one.store("start").returncode == 0, "as the version before left it"
+    again = one.store("url").stdout.strip()
+    assert opens(again) and again != address and not opens(address)
+    with psycopg.connect(again.replace("+psycopg", "")) as store:
+        assert store.execute("select count(*) from kept").fetchone() == (0,)
+    assert one.store("destroy").returncode == 0 and not (home / "password").exists()
 
 
 def test_copies_side_by_side_keep_to_themselves_and_leave_nothing_however_they_end(copies):

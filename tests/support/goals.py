@@ -17,7 +17,7 @@ date): of each kind, generated goals were planned and carried out on the twin fr
 starts. ● all proven, ◐ some of them lie beyond the radio, – beyond the radio. The reasons stand below.
 
 """
-MARKS = {"yes": "●", "some": "◐", "no": "–"}
+MARKS = {"yes": "●", "some": "◐", "no": "–", "refuted": "✗"}
 
 
 def render(table: dict[str, Any]) -> str:
@@ -38,5 +38,13 @@ def render(table: dict[str, Any]) -> str:
 
 if __name__ == "__main__":
     found = prove_table()
+    refuted = [
+        (r["model"], kind, c["beyond"]["why"])
+        for r in found["radios"]
+        for kind, c in r["cells"].items()
+        if c["verdict"] == "refuted"
+    ]
+    if refuted:
+        raise SystemExit("refuted, nothing is written:\n" + "\n".join(" · ".join(one) for one in refuted))
     TABLE.write_text(json.dumps(found, ensure_ascii=False, indent=1) + "\n", encoding="utf-8")
     PAGE.write_text(render(found), encoding="utf-8")

@@ -8,6 +8,7 @@ from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.perform import perform
 from vocator.core.radio.start import start_state
+from vocator.core.radio.twin import Twin
 from vocator.usecases.twins import twin_of
 
 F = TypeVar("F", bound=Callable[..., Any])
@@ -32,6 +33,13 @@ class Hands:
         self.state = start_state(self.twin, start)
         self.beeps: tuple[str, ...] = ()
         self.sent: int | None = None
+
+    @classmethod
+    def of(cls, twin: Twin) -> "Hands":
+        """Return hands on a twin of one's own, as new."""
+        hands = cls.__new__(cls)
+        hands.twin, hands.state, hands.beeps, hands.sent = twin, twin.start, (), None
+        return hands
 
     def press(self, *lines: str) -> "Hands":
         """Press the keys of some lines; beeps and what was sent are those of the last action."""

@@ -72,6 +72,7 @@
   let onSheet = $derived(route.pathname.startsWith('/sheet/'));
   let shut = $derived(shell.who !== 'lead' && !route.pathname.startsWith('/v/') && !(shell.who === 'volunteer' && onSheet));
   let riding = $derived(route.pathname.startsWith('/ride/') || route.pathname.startsWith('/v/') || shell.who !== 'lead');
+  const AWAY = { ok: '', server: 'The server does not answer.', store: 'The store does not answer.', disk: 'The disk of the machine that Vocator runs on is full: make room there.' };
 </script>
 
 <svelte:window onkeydowncapture={onkeydown} />
@@ -87,7 +88,7 @@
 
 {#if shell.reach !== 'ok'}
   <p class="away caution" role="status">
-    <b>{shell.reach === 'server' ? 'The server does not answer.' : 'The store does not answer.'}</b>
+    <b>{AWAY[shell.reach]}</b>
     A sheet that is open goes on; ticks are kept here{shell.queue.length ? ` (${shell.queue.length} waiting)` : ''} and sent when it is back.
   </p>
 {/if}

@@ -78,7 +78,12 @@ def fence(request: Request, store: Store, asking: Who) -> None:
     if "sheet_id" in request.path_params:
         asking.must_own_sheet(store, request.path_params["sheet_id"])
     if "radio_id" in request.path_params:
-        asking.must_own_radio(int(request.path_params["radio_id"]))
+        asking.must_own_radio(_number(request.path_params["radio_id"]))
+
+
+def _number(text: str) -> int:
+    """Return a number out of an address; what is none is nobody's."""
+    return int(text) if text.isascii() and text.isdecimal() and len(text) <= 9 else -1
 
 
 def same_place(request: Request) -> None:
@@ -130,10 +135,9 @@ def sign_in(given: SignInShape, request: Request, store: Store) -> Any:
 
 @router.delete("/session", status_code=204)
 def sign_out(request: Request, response: Response, store: Store) -> None:
-    """End the session that came with the request."""
+    """End the session that came with the request; a volunteer's link on the same phone stays."""
     access.sign_out(store, request.cookies.get(LEAD_COOKIE, ""))
-    for name in (LEAD_COOKIE, LINK_COOKIE):
-        response.delete_cookie(name, path="/api", secure=True, httponly=True, samesite="strict")
+    response.delete_cookie(LEAD_COOKIE, path="/api", secure=True, httponly=True, samesite="strict")
 
 
 @router.get("/sharing")

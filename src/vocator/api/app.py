@@ -12,7 +12,9 @@ from starlette.datastructures import MutableHeaders
 from starlette.requests import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from vocator.api import access, contacts, listing, models, outings, passes, problems, radios, sheets, station, twin
+from vocator import VERSION
+from vocator.api import access, archive, contacts, listing, models, outings, passes, problems, radios, sheets, station, twin
+from vocator.api.media import with_problems
 from vocator.api.schemas import Problem
 from vocator.files.elements_any import MOST_BYTES
 from vocator.settings import settings
@@ -24,7 +26,9 @@ from vocator.usecases.twins import read_own_with
 log = logging.getLogger("vocator")
 MOST_JSON, MOST_FILE = 4_000_000, MOST_BYTES + 1_000_000
 CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'"
-PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (401, 403, 404, 409, 413, 422, 424, 501, 503)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {
+    code: {"model": Problem} for code in (401, 403, 404, 409, 413, 422, 424, 429, 503, 507)
+}
 
 
 HEADERS = {
@@ -101,14 +105,14 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
     the lead signs in and a volunteer sees only the own sheets.
     """
     app = FastAPI(
-        title="Vocator", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", responses=PROBLEMS
+        title="Vocator", version=VERSION, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", responses=PROBLEMS
     )
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=5)
     app.add_middleware(Policies)
     app.state.sharing, app.state.fenced = sharing, fenced
     read_own_with(read_from_store)
     problems.install(app)
-    for module in (access, station, listing, models, radios, sheets, twin, passes, contacts, outings):
+    for module in (access, archive, station, listing, models, radios, sheets, twin, passes, contacts, outings):
         app.include_router(module.router, dependencies=[Depends(access.fence)] if fenced else [])
     root = (web or settings().web).resolve()
 
@@ -125,4 +129,6 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
             )
         return FileResponse(root / "index.html", headers={"Cache-Control": "no-cache"})
 
+    described = app.openapi
+    app.openapi = lambda: app.openapi_schema or with_problems(described())  # type: ignore[method-assign]
     return app

@@ -6,7 +6,8 @@ from typing import Annotated
 
 from fastapi import APIRouter, Depends, Query, Response
 
-from vocator.api.pass_schemas import ContactShape, ContactsIn, ImportedShape, RefusedRecord
+from vocator.api.contact_schemas import ContactShape, ContactsIn, ImportedShape, RefusedRecord
+from vocator.api.media import file_of
 from vocator.api.passes import Body
 from vocator.api.sheet_schemas import Kept
 from vocator.api.store import Store
@@ -55,7 +56,7 @@ def keep(given: ContactsIn, store: Store) -> Kept:
     return Kept(ids=keep_contacts(store, contacts), notes=list(dict.fromkeys(told)))
 
 
-@router.get(".adi")
+@router.get(".adi", **file_of("text/plain"))
 def adif(store: Store, wanted: Wanted) -> Response:
     """Return the log as ADIF."""
     return Response(
@@ -63,7 +64,7 @@ def adif(store: Store, wanted: Wanted) -> Response:
     )
 
 
-@router.get(".csv")
+@router.get(".csv", **file_of("text/csv"))
 def as_csv(store: Store, wanted: Wanted) -> Response:
     """Return the log as CSV."""
     return Response(

@@ -4,6 +4,7 @@ from typing import Any
 
 from fastapi import APIRouter, Response
 
+from vocator.api.media import file_of
 from vocator.api.passes import Body
 from vocator.api.schemas import GoalTable, ModelShape, TakenProfile, WayHome
 from vocator.api.store import Store
@@ -30,7 +31,7 @@ def take_model(raw: Body, store: Store) -> TakenProfile:
     return TakenProfile(model=model, name=twin_of(model).profile.name, notes=notes)
 
 
-@router.get("/models/{model}/profile.yaml")
+@router.get("/models/{model}/profile.yaml", **file_of("application/yaml"))
 def profile(model: str, store: Store) -> Response:
     """Return the profile of a model as it was written."""
     head = {"Content-Disposition": 'attachment; filename="profile.yaml"'}

@@ -6,6 +6,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request, Response
 
 from vocator.api.access import LINK_COOKIE, cookie, shared_url
+from vocator.api.media import file_of
 from vocator.api.outing_schemas import (
     AcceptShape,
     BoardShape,
@@ -27,7 +28,6 @@ from vocator.files.geojson import write_geojson
 from vocator.files.gpx import write_gpx
 from vocator.files.outing_csv import write_outing_csv
 from vocator.settings import settings
-from vocator.storage.outing_repositories import OutingRepository
 from vocator.usecases import outing_csv
 from vocator.usecases.cards import outing_cards
 from vocator.usecases.listing import fetch_listing, near
@@ -36,6 +36,7 @@ from vocator.usecases.outings import (
     accept,
     add,
     add_places,
+    all_outings,
     board,
     by_link,
     change,
@@ -43,7 +44,9 @@ from vocator.usecases.outings import (
     kept,
     make_sheets_for,
     new_link,
+    remove_outing,
     volunteer_view,
+    withdraw_link,
 )
 
 router = APIRouter(prefix="/api", tags=["outings"])
@@ -75,7 +78,7 @@ def outings(store: Store) -> list[OutingSummary]:
         OutingSummary(
             id=k.id, name=k.outing.name, place=k.outing.place, first_day=k.outing.first_day, channels=len(k.outing.channels), people=len(k.outing.people)
         )
-        for k in OutingRepository(store).all()
+        for k in all_outings(store)
     ]  # fmt: skip
 
 
@@ -100,7 +103,7 @@ def save(outing_id: int, given: OutingIn, store: Store) -> BoardShape:
 @router.delete("/outings/{outing_id}", status_code=204)
 def remove(outing_id: int, store: Store) -> None:
     """Remove an outing with its people's radios and sheets."""
-    OutingRepository(store).remove(outing_id)
+    remove_outing(store, outing_id)
 
 
 @router.post("/outings/{outing_id}/accept")
@@ -126,8 +129,7 @@ def link(outing_id: int, person_id: str, request: Request, store: Store) -> Link
 @router.delete("/outings/{outing_id}/people/{person_id}/link", status_code=204)
 def withdraw(outing_id: int, person_id: str, store: Store) -> None:
     """Withdraw a person's link."""
-    find_person(kept(store, outing_id).outing, person_id)
-    OutingRepository(store).withdraw(outing_id, person_id)
+    withdraw_link(store, outing_id, person_id)
 
 
 @router.get("/volunteer/{token}")
@@ -139,20 +141,20 @@ def volunteer(token: str, request: Request, response: Response, store: Store) ->
     return view
 
 
-@router.get("/volunteer/{token}/qr.svg")
+@router.get("/volunteer/{token}/qr.svg", **file_of("image/svg+xml"))
 def code(token: str, request: Request, store: Store) -> Response:
     """Return the link as a QR code."""
     by_link(store, token)
     return Response(qr_svg(f"{shared_url(request)}v/{token}"), media_type="image/svg+xml")
 
 
-@router.get("/outings/{outing_id}/cards.pdf")
+@router.get("/outings/{outing_id}/cards.pdf", **file_of("application/pdf"))
 def cards(outing_id: int, store: Store, person: str | None = None, paper: Paper = "a4") -> Response:
     """Return pocket cards, one a person."""
     return Response(outing_cards(store, outing_id, person, paper, {}), media_type="application/pdf")
 
 
-@router.post("/outings/{outing_id}/cards.pdf")
+@router.post("/outings/{outing_id}/cards.pdf", **file_of("application/pdf"))
 def cards_with_links(outing_id: int, request: Request, store: Store, person: str | None = None, paper: Paper = "a4") -> Response:
     """Return pocket cards with a new link for each person as a QR code; their earlier links are withdrawn."""
     one = kept(store, outing_id)
@@ -161,7 +163,9 @@ def cards_with_links(outing_id: int, request: Request, store: Store, person: str
     return Response(outing_cards(store, outing_id, person, paper, addresses), media_type="application/pdf")
 
 
-@router.get("/outings/{outing_id}/export.{form}")
+@router.get(
+    "/outings/{outing_id}/export.{form}", **file_of("text/csv", "application/geo+json", "application/gpx+xml", "application/json")
+)
 def export(outing_id: int, form: str, store: Store) -> Response:
     """Return an outing as JSON, its places as GeoJSON or GPX."""
     outing = kept(store, outing_id).outing

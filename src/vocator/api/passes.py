@@ -6,6 +6,7 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Depends, Query, Request, Response
 
 from vocator.api.instants import Instant
+from vocator.api.media import file_of
 from vocator.api.pass_schemas import (
     ChosenShape,
     ClockShape,
@@ -26,13 +27,13 @@ from vocator.core.orbit.grid import place_of
 from vocator.core.refusal import Refusal
 from vocator.files.elements_any import MOST_BYTES
 from vocator.settings import settings
-from vocator.storage.orbit_repositories import ElementRepository
 from vocator.usecases.cards import pass_cards
 from vocator.usecases.pass_list import calendar, next_pass, passes_view, pick
 from vocator.usecases.pass_plan import Choice, PassPlan, csv_of, plan_pass, set_up_goals
 from vocator.usecases.pass_view import plan_view
 from vocator.usecases.rehearse import Turned, rehearsal_view, score
-from vocator.usecases.satellites import Taken, export, fetch, find, satellite_view, take_file
+from vocator.usecases.satellites import Taken, all_satellites, export, fetch, satellite_view, take_file
+from vocator.usecases.satellites import choose as choose_satellite
 from vocator.usecases.sheets import open_batch, open_sheet
 
 router = APIRouter(prefix="/api", tags=["passes"])
@@ -71,7 +72,7 @@ def grid_place(grid: str) -> SiteShape:
 @router.get("/satellites")
 def satellites(store: Store) -> list[SatelliteShape]:
     """Return the satellites kept here."""
-    return [SatelliteShape.model_validate(satellite_view(k, _now())) for k in ElementRepository(store).all()]
+    return [SatelliteShape.model_validate(satellite_view(k, _now())) for k in all_satellites(store)]
 
 
 def _taken(taken: Taken) -> TakenShape:
@@ -90,7 +91,7 @@ def import_elements(raw: Body, store: Store, name: Annotated[str, Query(max_leng
     return _taken(take_file(store, raw, name))
 
 
-@router.get("/satellites/elements.{form}")
+@router.get("/satellites/elements.{form}", **file_of("application/json", "text/plain", "text/csv"))
 def export_elements(form: str, store: Store) -> Response:
     """Return all kept sets as a file."""
     text, media = export(store, form)
@@ -100,10 +101,7 @@ def export_elements(form: str, store: Store) -> Response:
 @router.patch("/satellites/{number}")
 def choose(number: int, given: ChosenShape, store: Store) -> SatelliteShape:
     """Take a satellite among those whose passes are shown, or out."""
-    find(store, number)
-    ElementRepository(store).choose(number, given.chosen)
-    store.flush()
-    return SatelliteShape.model_validate(satellite_view(find(store, number), _now()))
+    return SatelliteShape.model_validate(satellite_view(choose_satellite(store, number, given.chosen), _now()))
 
 
 @router.get("/passes")
@@ -119,7 +117,7 @@ def coming(store: Store, satellite: Annotated[str, Query(max_length=60)] = "") -
     return ListedPass.model_validate(found) if found else None
 
 
-@router.get("/passes/calendar.ics")
+@router.get("/passes/calendar.ics", **file_of("text/calendar"))
 def picked_calendar(store: Store) -> Response:
     """Return the picked passes as iCalendar."""
     return Response(
@@ -160,7 +158,7 @@ def one_pass(number: int, aos: Instant, choice: Chosen, store: Store) -> PassPla
     return PassPlanShape.model_validate(plan_view(store, _plan(store, number, aos, choice), choice, _now()))
 
 
-@router.get("/passes/{number}/{aos}/card.pdf")
+@router.get("/passes/{number}/{aos}/card.pdf", **file_of("application/pdf"))
 def card(number: int, aos: Instant, choice: Chosen, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4") -> Response:
     """Return the pass card as a pocket card."""
     return Response(pass_cards(_plan(store, number, aos, choice), paper), media_type="application/pdf")

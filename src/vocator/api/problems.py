@@ -5,6 +5,7 @@ from typing import Any
 from fastapi import FastAPI, HTTPException, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
+from psycopg.errors import DiskFull
 from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 
@@ -14,7 +15,7 @@ from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
 from vocator.core.refusal import Refusal
 from vocator.files.strict_yaml import DataFileError
-from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotSignedIn, NotYet, NotYours, Unproven
+from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotSignedIn, NotYours, Unproven
 
 TABLE: dict[type[Exception], tuple[int, str, str]] = {
     Refusal: (422, "refused", "This cannot be taken as it stands"),
@@ -22,7 +23,6 @@ TABLE: dict[type[Exception], tuple[int, str, str]] = {
     Beyond: (409, "beyond", "Beyond this radio"),
     Unproven: (409, "unproven", "Not shown, because not proven"),
     NotFound: (404, "not-found", "Not found"),
-    NotYet: (501, "not-yet", "Not yet"),
     Clash: (409, "clash", "Somebody else was quicker"),
     NotSignedIn: (401, "sign-in", "Sign in first"),
     NotYours: (403, "not-yours", "Not for you"),
@@ -42,6 +42,7 @@ TABLE: dict[type[Exception], tuple[int, str, str]] = {
 
 _DETAIL = {
     "store": "Ticks are kept on this page and sent when it answers again.",
+    "disk": "What is kept is safe. Make room there; ticks wait on this page and are sent then.",
     "data": "A text or a number in it is none that the store can keep; nothing was. Correct it and send it again.",
 }
 
@@ -56,6 +57,8 @@ class TooLarge(HTTPException):
 def problem(error: Exception) -> dict[str, Any]:
     """Return the problem details of a known error."""
     status, name, title = next(row for kind, row in TABLE.items() if isinstance(error, kind))
+    if isinstance(error, OperationalError) and isinstance(error.orig, DiskFull):
+        status, name, title = 507, "disk", "The disk of the machine that Vocator runs on is full"
     detail = _DETAIL.get(name, str(error))
     if isinstance(error, IntegrityError):
         detail = "What this belongs to was changed or removed meanwhile; nothing was kept. Load the page again."

@@ -4,12 +4,23 @@ from fastapi import APIRouter, Response
 
 from vocator.api.outing_schemas import FaultTree
 from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotEventShape, SlotHistory, SlotNote, SlotShape
+from vocator.api.sheet_schemas import BeyondShape, GoalField, GoalForm
 from vocator.api.store import Store
 from vocator.core.keeping.records import Slot, SlotState
-from vocator.storage.repositories import RadioRepository
 from vocator.usecases.faults import faults_view
-from vocator.usecases.radios import RadioView, add_radio, all_radios, find_radio, note_slot
+from vocator.usecases.goal_forms import goal_forms
+from vocator.usecases.radios import (
+    RadioView,
+    add_radio,
+    all_radios,
+    find_radio,
+    note_slot,
+    remove_radio,
+    rename_radio,
+    slot_with_history,
+)
 from vocator.usecases.sheet_view import sum_lines
+from vocator.usecases.twins import twin_of
 
 router = APIRouter(prefix="/api/radios", tags=["radios"])
 
@@ -55,31 +66,39 @@ def radio(radio_id: int, store: Store) -> RadioShape:
     return _radio(find_radio(store, radio_id))
 
 
+@router.get("/{radio_id}/goals")
+def goals(radio_id: int, store: Store) -> list[GoalForm]:
+    """Return what may be asked of a radio, with the reason where it cannot."""
+    view = find_radio(store, radio_id)
+    forms = goal_forms(twin_of(view.radio.model, view.radio.firmware))
+    return [
+        GoalForm(
+            word=f.kind.word, name=f.kind.name, about=f.kind.about, button=f.kind.button, reason=f.kind.reason,
+            fields=[GoalField(name=x.name, choices=list(x.choices)) for x in f.fields],
+            beyond=BeyondShape(part=f.beyond.part, why=f.beyond.why, nearest=f.beyond.nearest) if f.beyond else None,
+        )
+        for f in forms
+    ]  # fmt: skip
+
+
 @router.patch("/{radio_id}")
 def rename(radio_id: int, given: RadioName, store: Store) -> RadioShape:
     """Give a radio another name."""
-    find_radio(store, radio_id)
-    RadioRepository(store).rename(radio_id, given.name)
-    return _radio(find_radio(store, radio_id))
+    return _radio(rename_radio(store, radio_id, given.name))
 
 
 @router.delete("/{radio_id}", status_code=204)
 def remove(radio_id: int, store: Store) -> Response:
     """Remove a radio with its slots and sheets."""
-    find_radio(store, radio_id)
-    RadioRepository(store).remove(radio_id)
+    remove_radio(store, radio_id)
     return Response(status_code=204)
 
 
 @router.get("/{radio_id}/slots/{slot}")
 def read_slot(radio_id: int, slot: str, store: Store) -> SlotHistory:
     """Return a slot with its history."""
-    find_radio(store, radio_id)
-    repository = RadioRepository(store)
-    known = repository.slot(radio_id, slot)
-    history = [
-        SlotEventShape(at=e.at, state=str(e.state), text=e.text, channel=e.channel) for e in repository.history(radio_id, slot)
-    ]
+    known, events = slot_with_history(store, radio_id, slot)
+    history = [SlotEventShape(at=e.at, state=str(e.state), text=e.text, channel=e.channel) for e in events]
     lines = sum_lines(known.channel, {}, False) if known.channel else []
     return SlotHistory.model_validate({"slot": _slot(known), "history": history, "sum": lines})
 

@@ -2,7 +2,6 @@
 
 from collections.abc import Callable, Iterable
 from dataclasses import asdict
-from datetime import UTC, datetime
 from functools import partial
 from typing import Any
 
@@ -14,20 +13,18 @@ from vocator.api.outings import repeaters
 from vocator.api.passes import picked_calendar, satellites
 from vocator.api.radios import radio, read_slot
 from vocator.api.schemas import LogShape, StationShape
-from vocator.api.sheet_schemas import SheetShape
+from vocator.api.sheets import sheet_shape
 from vocator.api.station import read_station
-from vocator.core.keeping.progress import progress
 from vocator.core.orbit.elements import faults_of
 from vocator.core.orbit.horizon_mask import mask_of
 from vocator.core.refusal import Refusal
 from vocator.files.region_yaml import load_region
-from vocator.storage.archive import rows_of
-from vocator.storage.orbit_repositories import ElementRepository
-from vocator.storage.repositories import LogRepository, SheetRepository
-from vocator.usecases.contacts import contacts_view
-from vocator.usecases.make_sheet import SheetRequest
+from vocator.usecases.archive import kept_rows
+from vocator.usecases.contacts import contacts_view, latest_lines
 from vocator.usecases.outings import check, kept
 from vocator.usecases.own_profiles import check_kept_profile
+from vocator.usecases.satellites import all_satellites
+from vocator.usecases.sheets import open_as_pages_do
 from vocator.usecases.twins import forget_own, remember_own, twin_of
 
 SITE = (49.5, -57.8)
@@ -36,7 +33,7 @@ MOST_LINES = 1_000_000
 
 def reopen(store: Session) -> None:
     """Build every record of the store and every view of it; raises Refusal naming the part, the row and the field that fails."""
-    profiles = rows_of(store, "own_profile")
+    profiles = kept_rows(store, "own_profile")
     try:
         for row in profiles:
             _open("own_profile", row["model"], partial(check_kept_profile, row["model"], row["text"]))
@@ -51,23 +48,23 @@ def reopen(store: Session) -> None:
 def _open_all(store: Session) -> None:
     _open("station", "1", lambda: _station(read_station(store)))
     keys: dict[int, tuple[str, ...]] = {}
-    for row in rows_of(store, "radio"):
+    for row in kept_rows(store, "radio"):
         keys[row["id"]] = _open("radio", row["id"], partial(twin_of, row["model"], row["firmware"])).profile.slot_keys
     for name in ("slot", "slot_event"):
-        for radio_id, slot in sorted({(r["radio_id"], r["slot"]) for r in rows_of(store, name)}):
+        for radio_id, slot in sorted({(r["radio_id"], r["slot"]) for r in kept_rows(store, name)}):
             _open(name, f"{radio_id}, slot {slot}", partial(_slot, store, radio_id, slot, keys[radio_id]))
     for radio_id in keys:
         _open("radio", radio_id, partial(radio, radio_id, store))
-    for row in rows_of(store, "sheet"):
+    for row in kept_rows(store, "sheet"):
         _open("sheet", row["id"], partial(_sheet, store, row["id"]))
-    for row in rows_of(store, "outing"):
+    for row in kept_rows(store, "outing"):
         _open("outing", row["id"], partial(_outing, store, row["id"]))
-    _open("work_log", "", lambda: [LogShape.model_validate(_line(e)) for e in LogRepository(store).latest(MOST_LINES)])
+    _open("work_log", "", lambda: [LogShape.model_validate(_line(e)) for e in latest_lines(store, MOST_LINES)])
     _open("contact", "", lambda: contacts_view(store))
-    for k in _open("element_set", "", lambda: ElementRepository(store).all()):
+    for k in _open("element_set", "", lambda: all_satellites(store)):
         _open("element_set", k.elements.number, partial(_elements, k.elements))
     _open("element_set", "", lambda: satellites(store))
-    if rows_of(store, "chosen_pass") and read_station(store).latitude_deg is not None:
+    if kept_rows(store, "chosen_pass") and read_station(store).latitude_deg is not None:
         _open("chosen_pass", "", lambda: picked_calendar(store))
     _open("listed_repeater", "", lambda: repeaters(store, *SITE))
 
@@ -89,26 +86,7 @@ def _slot(store: Session, radio_id: int, slot: str, keys: tuple[str, ...]) -> No
 
 
 def _sheet(store: Session, sheet_id: str) -> None:
-    sheets = SheetRepository(store)
-    sheet = sheets.get(sheet_id)
-    assert sheet is not None
-    view = {
-        "id": sheet.id,
-        "title": sheet.title,
-        "status": str(sheet.status),
-        "created_at": sheet.created_at,
-        "ticked": list(sheet.ticked),
-    }
-    SheetShape.model_validate({**view, "content": sheet.content})
-    asked = {k: v for k, v in sheet.content["request"].items() if k != "csv"}
-    SheetRequest(**asked)
-    progress(
-        {**sheet.content, "step_count": len(sheet.content["steps"])},
-        sheet.slot,
-        sheet.title,
-        sheets.ticks(sheet_id)[0],
-        datetime.now(UTC),
-    )
+    sheet_shape(open_as_pages_do(store, sheet_id))
 
 
 def _outing(store: Session, outing_id: int) -> None:

@@ -1,9 +1,11 @@
 """The shapes that the API speaks; the front end's types are made from them."""
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
+
+from vocator.core.channel.channel import FM
 
 
 class Shape(BaseModel):
@@ -13,9 +15,12 @@ class Shape(BaseModel):
 
 
 class Health(Shape):
-    """Whether the database answers."""
+    """Whether the store answers; on the machine itself also how much room the disk has left, and how old the newest elements are."""
 
     ok: bool
+    version: str
+    disk_free_mb: int | None = None
+    elements_age_days: float | None = None
 
 
 class ChannelShape(Shape):
@@ -28,9 +33,10 @@ class ChannelShape(Shape):
     tone_rx: str | None
     dcs_tx: str | None
     dcs_rx: str | None
-    width: str
+    width: str | None
     power: str | None = None
     label: str | None
+    mode: str = FM
 
 
 class SumLine(Shape):
@@ -89,7 +95,7 @@ class StationShape(Shape):
     longitude_deg: float | None = Field(default=None, ge=-180, le=180)
     height_m: float | None = Field(default=None, ge=-500, le=9000)
     chosen: bool = False
-    mask: list[tuple[float, float]] = Field(default=[], max_length=720)
+    mask: list[Annotated[list[float], Field(min_length=2, max_length=2)]] = Field(default=[], max_length=720)
 
 
 class RestoredShape(Shape):
@@ -198,7 +204,7 @@ class BeyondShape(Shape):
 class GoalCell(Shape):
     """What a radio makes of a kind of goal."""
 
-    verdict: Literal["yes", "some", "no"]
+    verdict: Literal["yes", "some", "no", "refuted"]
     proven: int
     tried: int
     beyond: BeyondShape | None

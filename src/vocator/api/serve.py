@@ -10,6 +10,7 @@ import uvicorn
 from sqlalchemy.orm import Session
 
 from vocator.api.app import create_app
+from vocator.api.patience import Patient
 from vocator.core.planning.way_home import ways_home
 from vocator.files.certificate import own_certificate
 from vocator.files.profile_yaml import model_names
@@ -20,6 +21,9 @@ from vocator.usecases.access import Sharing
 from vocator.usecases.demo import load_demo
 from vocator.usecases.drawing import drawings
 from vocator.usecases.twins import twin_of
+
+MOST_AT_ONCE = 400
+"""So many connections and requests from other machines at a time; more are told to come again."""
 
 
 def _find_ways_home() -> None:
@@ -59,6 +63,7 @@ def shared_server(address: str, port: int) -> tuple[uvicorn.Server, Sharing]:
     config = uvicorn.Config(
         create_app(sharing=sharing, fenced=True), host=address, port=port, log_level="warning", server_header=False,
         ssl_certfile=str(own.certificate), ssl_keyfile=str(own.key), timeout_graceful_shutdown=3, proxy_headers=False,
+        http=Patient, limit_concurrency=MOST_AT_ONCE,
     )  # fmt: skip
     return uvicorn.Server(config), sharing
 
@@ -93,7 +98,7 @@ def main() -> None:
         print(f"Others in the network: {sharing.url}/\n  SHA-256 fingerprint {sharing.fingerprint}\n{PHONE}", flush=True)
     uvicorn.run(
         create_app(sharing=sharing), host="127.0.0.1", port=given.port, log_level="warning", timeout_graceful_shutdown=3,
-        server_header=False, proxy_headers=False,
+        server_header=False, proxy_headers=False, http=Patient,
     )  # fmt: skip
 
 

@@ -1,12 +1,51 @@
 """The shapes of sheets, their steps, ticks and recoveries."""
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field, WithJsonSchema
 
 from vocator.api.instants import Stamp
 from vocator.api.schemas import ChannelShape, DisplayShape, Shape, SumLine
+from vocator.core.goals.kind import About, Asks
+from vocator.core.planning.kinds import KINDS
+
+
+def _goal_word(given: str) -> str:
+    if given not in KINDS:
+        raise ValueError(f"one of {', '.join(KINDS)}")
+    return given
+
+
+GoalWord = Annotated[str, AfterValidator(_goal_word), WithJsonSchema({"type": "string", "enum": list(KINDS)})]
+"""The word of a kind of goal."""
+
+
+class GoalField(Shape):
+    """One thing to fill in for a goal, with what it may be where that is a choice."""
+
+    name: Asks
+    choices: list[str]
+
+
+class BeyondShape(Shape):
+    """Why a goal lies beyond a radio, and the nearest thing that it can do."""
+
+    part: str
+    why: str
+    nearest: str
+
+
+class GoalForm(Shape):
+    """A kind of goal on a radio: what it asks for, and the words for choosing it."""
+
+    word: GoalWord
+    name: str
+    about: About
+    button: str
+    reason: str
+    fields: list[GoalField]
+    beyond: BeyondShape | None
 
 
 class NewSheet(Shape):
@@ -18,10 +57,8 @@ class NewSheet(Shape):
     label: str | None = Field(default=None, max_length=200)
     power: str | None = Field(default=None, max_length=20)
     row: str | None = Field(default=None, max_length=20)
-    goal: Literal[
-        "store", "erase", "read-back", "find-tone", "find-code", "group", "reverse-check", "rename", "change",
-        "auto-shift-on", "auto-shift-off", "busy-lock-off", "assign", "squelch-open", "hear-myself",
-    ] = "store"  # fmt: skip
+    key: str | None = Field(default=None, max_length=40)
+    goal: GoalWord = "store"
     way: Literal["long", "short"] | None = None
 
 
@@ -55,9 +92,11 @@ class StepShape(Shape):
     shows: str | None
     say: str
     why: str
+    unsure: str = ""
     on_air: bool
     window_s: float
     done_as_new: bool
+    band: bool = True
     display: DisplayShape
 
 
@@ -75,7 +114,8 @@ class Counts(Shape):
 class LesserGoal(Counts):
     """The goal that is enough for a slot known to hold nearly this, why, and its effort."""
 
-    goal: Literal["read-back", "rename", "change"]
+    goal: GoalWord
+    button: str = "Take the shorter sheet"
     words: str
 
 
@@ -146,6 +186,21 @@ class NewBatch(Shape):
     csv: str = Field(max_length=200_000)
 
 
+class SoughtShape(Shape):
+    """What a search is for, and an example of it."""
+
+    word: str
+    example: str
+
+
+class KindWords(Shape):
+    """What a sheet's goal is about, what its slot is in the end, and what is still to be noted then."""
+
+    about: About
+    done: str
+    sought: SoughtShape | None
+
+
 class SheetContent(Shape):
     """All that is needed to follow a sheet, also without the server."""
 
@@ -183,14 +238,16 @@ class SheetShape(Shape):
     status: str
     created_at: datetime
     ticked: list[int]
+    kind: KindWords
     content: SheetContent
 
 
 class SightShape(Shape):
-    """A display that may be seen in place of the right one, and the likeliest slip behind it."""
+    """A display that may be seen in place of the drawn one, and the likeliest slip behind it; ``right`` where it is none."""
 
     display: DisplayShape
     slip: str
+    right: bool
 
 
 class SeenShape(Shape):
@@ -217,6 +274,8 @@ class RecoveryShape(Shape):
     harm: list[str]
     way: WayShape | None
     step: int
+    right: bool
+    complete: bool
     starts: int
     anew: bool
 

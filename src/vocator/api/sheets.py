@@ -7,6 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request, Response
 
 from vocator.api.access import Who, shared_url
+from vocator.api.media import file_of
 from vocator.api.sheet_schemas import (
     DeepProof,
     FoundShape,
@@ -25,17 +26,29 @@ from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
 from vocator.core.instants import stamped
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
-from vocator.storage.repositories import SheetRepository
 from vocator.usecases.cards import sheet_cards
 from vocator.usecases.deep_proof import proof_from_every_state
 from vocator.usecases.recover import recovery_view, sights_view
-from vocator.usecases.sheets import find_sheet, made_at, note_found, open_batch, open_sheet, put_away, sheet_text, take_up, tick
+from vocator.usecases.sheets import (
+    find_sheet,
+    kind_words,
+    made_at,
+    note_found,
+    open_batch,
+    open_sheet,
+    put_away,
+    sheet_text,
+    sheets_with,
+    take_up,
+    tick,
+)
 from vocator.usecases.twin_play import play_at_step
 
 router = APIRouter(prefix="/api/sheets", tags=["sheets"])
 
 
-def _sheet(sheet: KeptSheet) -> SheetShape:
+def sheet_shape(sheet: KeptSheet) -> SheetShape:
+    """Return a kept sheet with all that it says."""
     return SheetShape.model_validate(
         {
             "id": sheet.id,
@@ -43,6 +56,7 @@ def _sheet(sheet: KeptSheet) -> SheetShape:
             "status": str(sheet.status),
             "created_at": sheet.created_at,
             "ticked": list(sheet.ticked),
+            "kind": kind_words(sheet),
             "content": sheet.content,
         }
     )
@@ -65,21 +79,21 @@ def _summary(sheet: KeptSheet) -> SheetSummary:
 @router.get("")
 def sheets(store: Store, status: SheetStatus = SheetStatus.OPEN) -> list[SheetSummary]:
     """Return the sheets of a status."""
-    return [_summary(s) for s in SheetRepository(store).with_status(status)]
+    return [_summary(s) for s in sheets_with(store, status)]
 
 
 @router.post("", status_code=201)
 def make(given: NewSheet, store: Store, asking: Who) -> SheetShape:
     """Make a proven sheet and keep it."""
     asking.must_own_radio(given.radio_id)
-    asked = (given.slot, given.line, given.label, given.power, given.goal, given.row, given.way)
-    return _sheet(open_sheet(store, given.radio_id, *asked))
+    asked = (given.slot, given.key or given.line, given.label, given.power, given.goal, given.row, given.way)
+    return sheet_shape(open_sheet(store, given.radio_id, *asked))
 
 
 @router.post("/batch", status_code=201)
 def make_many(given: NewBatch, store: Store) -> SheetShape:
     """Make one proven sheet for many channels and keep it."""
-    return _sheet(open_batch(store, given.radio_id, given.csv))
+    return sheet_shape(open_batch(store, given.radio_id, given.csv))
 
 
 @router.get("/{sheet_id}", response_model=SheetShape)
@@ -87,12 +101,13 @@ def sheet(sheet_id: str, store: Store) -> Response:
     """Return one sheet; what it says goes out as it is kept, since it was made from the shape and may be a megabyte."""
     kept, content = sheet_text(store, sheet_id)
     head = {
-        "id": kept.id, "title": kept.title, "status": str(kept.status), "created_at": kept.created_at.isoformat(), "ticked": list(kept.ticked)
+        "id": kept.id, "title": kept.title, "status": str(kept.status), "created_at": kept.created_at.isoformat(), "ticked": list(kept.ticked),
+        "kind": kind_words(kept),
     }  # fmt: skip
     return Response(f'{json.dumps(head)[:-1]}, "content": {content}}}', media_type="application/json")
 
 
-@router.get("/{sheet_id}/card.pdf")
+@router.get("/{sheet_id}/card.pdf", **file_of("application/pdf"))
 def card(sheet_id: str, request: Request, store: Store, paper: Annotated[str, Query(max_length=10)] = "a4") -> Response:
     """Return a sheet as pocket cards; with its address as a QR code where other machines reach this server."""
     address = f"{shared_url(request)}sheet/{sheet_id}" if request.app.state.sharing else ""
@@ -104,7 +119,7 @@ def set_status(sheet_id: str, given: SheetStatusShape, store: Store) -> SheetSha
     """Put a sheet away, or take it up again."""
     (put_away if given.status == "put_away" else take_up)(store, sheet_id)
     store.flush()
-    return _sheet(find_sheet(store, sheet_id))
+    return sheet_shape(find_sheet(store, sheet_id))
 
 
 @router.post("/ticks")

@@ -3,36 +3,41 @@
 from dataclasses import asdict
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
-from sqlalchemy import text
+from fastapi import APIRouter, Query, Request, Response
 
+from vocator import VERSION
 from vocator.api.contacts import Wanted
-from vocator.api.passes import Body
-from vocator.api.schemas import Health, LogShape, RegionShape, RestoredShape, SimplexShape, StationShape
+from vocator.api.media import file_of
+from vocator.api.schemas import Health, LogShape, RegionShape, SimplexShape, StationShape
 from vocator.api.store import Store
 from vocator.core.channel.band_plan import BandPlan
 from vocator.core.keeping.records import Station
 from vocator.core.orbit.horizon_mask import mask_of
 from vocator.files.region_yaml import load_region, region_names
-from vocator.storage.repositories import StationRepository
-from vocator.usecases.archive import restore, write_archive
 from vocator.usecases.contacts import work_csv_of, work_log
+from vocator.usecases.station import ask_store, outlook, the_station
+from vocator.usecases.station import save_station as keep_station
 
 router = APIRouter(prefix="/api", tags=["station"])
 
 
 @router.get("/health")
-def health(store: Store) -> Health:
-    """Say whether the database answers."""
-    store.execute(text("select 1"))
-    return Health(ok=True)
+def health(store: Store, request: Request) -> Health:
+    """Say whether the store answers, and on the machine itself what else may soon be in the way."""
+    ask_store(store)
+    if request.app.state.fenced:
+        return Health(ok=True, version=VERSION)
+    free, age = outlook(store)
+    return Health(ok=True, version=VERSION, disk_free_mb=free, elements_age_days=age)
 
 
 @router.get("/station")
 def read_station(store: Store) -> StationShape:
     """Return the station."""
-    station = asdict(StationRepository(store).get())
-    return StationShape(**{**station, "may_send_on": list(station["may_send_on"]), "mask": list(station["mask"])})
+    station = asdict(the_station(store))
+    return StationShape(
+        **{**station, "may_send_on": list(station["may_send_on"]), "mask": [list(point) for point in station["mask"]]}
+    )
 
 
 @router.put("/station")
@@ -46,7 +51,7 @@ def save_station(given: StationShape, store: Store) -> StationShape:
             "mask": mask_of(given.mask).points,
         }
     )
-    StationRepository(store).save(station)
+    keep_station(store, station)
     return read_station(store)
 
 
@@ -70,23 +75,8 @@ def log(store: Store, wanted: Wanted, count: Annotated[int, Query(ge=1, le=500)]
     return [LogShape.model_validate({k: v for k, v in asdict(e).items() if k != "extra"}) for e in work_log(store, wanted, count)]
 
 
-@router.get("/log.csv")
+@router.get("/log.csv", **file_of("text/csv"))
 def log_csv(store: Store, wanted: Wanted) -> Response:
     """Return the work log as CSV."""
     head = {"Content-Disposition": 'attachment; filename="work.csv"'}
     return Response(work_csv_of(store, wanted), media_type="text/csv", headers=head)
-
-
-@router.get("/archive.zip")
-def archive(store: Store) -> Response:
-    """Return everything that is kept as one archive."""
-    head = {"Content-Disposition": 'attachment; filename="vocator.zip"'}
-    return Response(write_archive(store), media_type="application/zip", headers=head)
-
-
-@router.post("/archive", status_code=201)
-def restore_archive(raw: Body, store: Store) -> RestoredShape:
-    """Restore an archive into an empty installation."""
-    from vocator.api.reopen import reopen  # it opens what all other modules show, this one too
-
-    return RestoredShape(rows=restore(store, raw, reopen))

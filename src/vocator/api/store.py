@@ -18,7 +18,7 @@ AGAIN_S = 0.25
 
 def open_session(request: Request) -> Iterator[Session]:
     """Yield a session for one request; what changes something waits up to 10 s for a store that is being restarted."""
-    session = session_for(settings().database_url)
+    session = session_for(settings().database_url, "network" if request.app.state.fenced else "own")
     try:
         if request.method != "GET":
             _wait_for_store(session)

@@ -4,14 +4,16 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from vocator.core.goals.goal import RADIO_GOALS, Beyond
+from vocator.core.goals.goal import Beyond
+from vocator.core.goals.kind import Asks
+from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.strict_yaml import DataFileError, Problem
-from vocator.usecases.errors import Doubtful, NotFound, NotYet, Unproven
+from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.judge_sheet import judge_sheet
 from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, beyond_dict, make_sheet
@@ -19,7 +21,7 @@ from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.run_twin import run_twin
 from vocator.usecases.twins import take_file
 
-KNOWN_ERRORS = (Refusal, Doubtful, NotFound, NotYet, Unproven, StartError, ActionError, UntilFailed, DataFileError)
+KNOWN_ERRORS = (Refusal, Doubtful, NotFound, Unproven, StartError, ActionError, UntilFailed, DataFileError)
 
 _SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal", "proof")
 
@@ -37,7 +39,8 @@ def sheet_request(given: dict[str, Any]) -> SheetRequest:
     odd = sorted(set(given) - known)
     if odd:
         raise NotFound(f"option {odd[0]!r}", ", ".join(sorted(known)))
-    for needed in ("model",) if given.get("channels") or given.get("goal") in RADIO_GOALS else ("model", "slot"):
+    kind = KINDS.get(given.get("goal") or "store", KINDS["store"])
+    for needed in ("model", "slot") if Asks.SLOT in kind.asks and not given.get("channels") else ("model",):
         if given.get(needed) is None:
             raise NotFound(f"a request without {needed}", "model, slot and line")
     options = {k: given[k] for k in _SHEET_OPTIONS if given.get(k) is not None}

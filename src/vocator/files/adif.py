@@ -12,12 +12,13 @@ from uuid import NAMESPACE_URL, uuid5
 
 import adif_io
 
+import vocator
 from vocator.core.instants import instant
 from vocator.core.keeping.contacts import Contact, band_of, satellite_mode
 
 VERSION = "3.1.4"
 MOST_BYTES = 16_000_000
-_TAG = re.compile(r"<(eoh|eor|(\w+):(\d+)(?::[^>]+)?)>", re.IGNORECASE)
+_TAG = re.compile(r"<(eoh|eor|(\w+):([0-9]{1,8})(?::[^>]+)?)>", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +32,7 @@ class AdifFile:
 
 def write_adif(contacts: list[Contact]) -> str:
     """Write contacts; raises ValueError if reading them back gives anything else."""
-    head = adif_io.Headers({"ADIF_VER": VERSION, "PROGRAMID": "Vocator", "PROGRAMVERSION": "0.1.0"})
+    head = adif_io.Headers({"ADIF_VER": VERSION, "PROGRAMID": "Vocator", "PROGRAMVERSION": vocator.VERSION})
     text = "Contacts\n" + str(head) + "".join(str(adif_io.QSO(_record(c))) for c in contacts)
     back = read_adif(text.encode("ascii")) if contacts else AdifFile(())
     if [_record(c) for c in back.contacts] != [_record(c) for c in contacts] or back.refused:
@@ -53,7 +54,7 @@ def _record(c: Contact) -> dict[str, str]:
     at = c.at_utc.astimezone(UTC)
     fields = {
         "QSO_DATE": f"{at:%Y%m%d}", "TIME_ON": f"{at:%H%M%S}", "CALL": _plain(c.call_sign), "BAND": band_of(c.tx_hz),
-        "FREQ": _megahertz(c.tx_hz), "MODE": c.mode, "BAND_RX": band_of(c.rx_hz), "FREQ_RX": _megahertz(c.rx_hz),
+        "FREQ": _megahertz(c.tx_hz), "MODE": _plain(c.mode) or "FM", "BAND_RX": band_of(c.rx_hz), "FREQ_RX": _megahertz(c.rx_hz),
         "RST_SENT": _plain(c.report_sent), "RST_RCVD": _plain(c.report_received), "GRIDSQUARE": _plain(c.grid),
         "MY_GRIDSQUARE": _plain(c.my_grid), "STATION_CALLSIGN": _plain(c.my_call), "COMMENT": _plain(c.note),
         **({"PROP_MODE": "SAT", "SAT_NAME": _plain(c.satellite), "SAT_MODE": satellite_mode(c)} if c.satellite else {}),

@@ -13,6 +13,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from vocator.core.channel.channel import megahertz
+from vocator.files.csv_cells import read_rows
 from vocator.files.strict_yaml import DataFileError, Problem
 
 COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row")
@@ -40,7 +41,10 @@ def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
         raise DataFileError([Problem(file, 1, "", "no rows; the first row names the columns, for example: slot,line,label")])
     first = lines[0][1]
     comma = max(",;\t", key=first.count)
-    records = list(csv.reader(io.StringIO("\n".join(line for _, line in lines)), delimiter=comma, skipinitialspace=True))
+    try:
+        records = read_rows((line for _, line in lines), comma)
+    except ValueError as error:
+        raise DataFileError([Problem(file, lines[0][0], "", str(error))]) from None
     numbers = [n for n, _ in lines]
     heads, problems = _heads(records[0], file, numbers[0])
     rows: list[ChannelRow] = []

@@ -15,6 +15,14 @@ def harmless(cell: str) -> str:
     return cell
 
 
+def read_rows(lines: Iterable[str], comma: str) -> list[list[str]]:
+    """Return the cells of lines; raises ValueError for a cell that no list of channels has, or a quote that never ends."""
+    try:
+        return list(csv.reader(io.StringIO("\n".join(lines)), delimiter=comma, skipinitialspace=True))
+    except csv.Error as error:
+        raise ValueError(f"no list: {error}; look for a quote that does not end") from None
+
+
 def write_rows(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     """Return a CSV with a line of headings; None is an empty cell."""
     out = io.StringIO()

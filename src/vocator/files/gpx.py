@@ -50,7 +50,7 @@ def read_gpx(text: str) -> tuple[Post, ...]:
         parts = {child.tag.rpartition("}")[2]: (child.text or "").strip() for child in point}
         if parts.get("type") == "repeater":
             continue
-        height = re.search(r"antenna ([\d.]+) m", parts.get("cmt", ""))
+        height = re.search(r"antenna (\d+(?:\.\d+)?) m", parts.get("cmt", ""))
         place = {
             "latitude_deg": point.get("lat"),
             "longitude_deg": point.get("lon"),

@@ -4,15 +4,13 @@ Columns: ``name``, and ``line`` or ``receive (MHz)`` with ``send (MHz)``, ``tone
 ``latitude``, ``longitude``, ``antenna (m)``, ``off air``, ``note``.
 """
 
-import csv
-import io
 import re
 from dataclasses import dataclass
 from typing import Any
 
 from vocator.core.outing.outing import Outing, Role
 from vocator.files.channels_csv import UNITS
-from vocator.files.csv_cells import write_rows
+from vocator.files.csv_cells import read_rows, write_rows
 
 COLUMNS = (
     "id",
@@ -65,7 +63,10 @@ def read_outing_csv(raw: bytes) -> tuple[list[CsvChannel], list[str]]:
     if len(lines) > MOST_ROWS + 1:
         return [], [f"{len(lines):,} rows; up to {MOST_ROWS:,} are read: split the file"]
     comma = max(",;\t", key=lines[0][1].count)
-    records = list(csv.reader(io.StringIO("\n".join(x for _, x in lines)), delimiter=comma, skipinitialspace=True))
+    try:
+        records = read_rows((x for _, x in lines), comma)
+    except ValueError as error:
+        return [], [str(error)]
     heads, problems = _heads(records[0])
     if problems:
         return [], problems

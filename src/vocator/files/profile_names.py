@@ -2,8 +2,9 @@
 
 from collections.abc import Callable, Iterable
 
-from vocator.core.channel.channel import ToneMode, Width
-from vocator.core.radio.profile import Domain
+from vocator.core.channel.channel import FM, ToneMode, Width
+from vocator.core.radio.domain import Domain
+from vocator.core.radio.profile import Means
 from vocator.core.radio.register import BEEPS, PARTS, REGISTER, Takes
 from vocator.files.profile_schema import ProfileFile, SettingFile
 
@@ -60,6 +61,9 @@ class Names:
         allowed = _allowed_facts().get(fact)
         if allowed is not None:
             return "" if value in allowed else f"{value!r} is no {fact}; allowed: {', '.join(allowed)}"
+        if fact == "mode":
+            modes = self._modes()
+            return "" if value in modes else f"{value!r} is no mode of this radio; allowed: {', '.join(modes)}"
         name, _, text = value.partition("=")
         means = {"power": "power", "use": "tone_use"}.get(fact)
         if means is not None:
@@ -70,6 +74,14 @@ class Names:
             return "no such setting"
         domain = self._domain(("settings", name), self.given.settings[name])
         return "" if domain is None or domain.find_text(text) is not None else f"{name} has no value {text!r}"
+
+    def _modes(self) -> list[str]:
+        """Return the modes that a channel can have: FM, and what the settings of mode or width stand for beside it."""
+        found = [FM]
+        for name, x in self.given.settings.items():
+            domain = self._domain(("settings", name), x) if x.means in (Means.MODE, Means.WIDTH) else None
+            found += [m for i in range(domain.count if domain else 0) if domain and (m := domain.meaning(i)) not in (*Width, FM)]
+        return list(dict.fromkeys(found))
 
 
 def _allowed_facts() -> dict[str, tuple[str, ...]]:

@@ -1,15 +1,19 @@
 """The shape of a profile file: the single source of its key sets and of its JSON Schema."""
 
-from typing import Any, Literal
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-Hz = int
+Hz = Annotated[int, Field(ge=0, le=10_000_000_000)]
+Small = Annotated[int, Field(ge=0, le=400)]
+Seconds = Annotated[float, Field(ge=0, le=600)]
 Pair = tuple[Hz, Hz]
+MOST_VALUES = 200_000_000
+"""So many values an amount may have: a radio's dial goes no further."""
 
 
 class _Strict(BaseModel):
-    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+    model_config = ConfigDict(extra="forbid", populate_by_name=True, str_max_length=4_000)
 
 
 class BandFile(_Strict):
@@ -19,32 +23,46 @@ class BandFile(_Strict):
     low_hz: Hz = Field(strict=True)
     high_hz: Hz = Field(strict=True)
     new_hz: list[Hz]
+    auto_step_hz: Hz = Field(default=5_000, gt=0)
+
+
+class CommonFile(_Strict):
+    """Times and signs in which a radio differs from the common ground."""
+
+    tap_s: float = Field(default=0.5, gt=0, le=5)
+    hold_s: float = Field(default=1, gt=0, le=10)
+    message_s: float = Field(default=1, ge=0, le=10)
+    letter_s: float = Field(default=1, gt=0, le=10)
+    error: str = Field(default="Err", min_length=1, max_length=20)
+    open: str = Field(default="OPEN", min_length=1, max_length=20)
+    coarse: str = Field(default="M", min_length=1, max_length=20)
+    assigned: str = Field(default="SET", min_length=1, max_length=20)
 
 
 class SlotsFile(_Strict):
     """How the slots are numbered."""
 
-    first: int
+    first: Small
     count: int = Field(gt=0, le=2000)
-    digits: int = 3
+    digits: int = Field(default=3, ge=0, le=6)
     last: str = ""
     call: str = ""
-    groups: int = 0
+    groups: int = Field(default=0, ge=0, le=100)
     prefix: str = ""
 
 
 class LabelsFile(_Strict):
     """What a label may be."""
 
-    length: int
-    characters: str
+    length: int = Field(gt=0, le=40)
+    characters: str = Field(min_length=1, max_length=200)
 
 
 class UnitsFile(_Strict):
     """Rows or sides."""
 
     word: str
-    names: list[str]
+    names: list[str] = Field(min_length=1, max_length=8)
     bands: list[str] = []
     owns: dict[str, str] = {}
     hears: Literal["one", "turns", "while_sending"] = "one"
@@ -72,11 +90,17 @@ class AmountsFile(_Strict):
     low_hz: Hz
     high_hz: Hz
     step_hz: Hz = Field(gt=0)
-    decimals: int = 0
-    whole: int = 1
-    bare_digits: int = 0
-    unit_hz: int = 1000
+    decimals: int = Field(default=0, ge=0, le=6)
+    whole: int = Field(default=1, ge=1, le=6)
+    bare_digits: int = Field(default=0, ge=0, le=12)
+    unit_hz: int = Field(default=1000, gt=0, le=1_000_000)
     none: str = ""
+
+    @model_validator(mode="after")
+    def _few(self) -> Self:
+        if not 0 <= self.high_hz - self.low_hz <= MOST_VALUES * self.step_hz:
+            raise ValueError(f"low_hz to high_hz, at most {MOST_VALUES} steps apart")
+        return self
 
 
 ToneList = Literal[
@@ -96,8 +120,8 @@ class SettingFile(_Strict):
     stored: bool = False
     wraps: bool = True
     turned: bool = True
-    digits: int | None = None
-    digit_hz: int = 1000
+    digits: int | None = Field(default=None, ge=1, le=12)
+    digit_hz: int = Field(default=1000, gt=0, le=1_000_000)
     disturbs: dict[str, str] = {}
     inner: dict[str, str] = {}
     then: str = ""
@@ -124,19 +148,19 @@ class ScreenFile(_Strict):
     kind: Literal["rest", "layer", "entry", "list", "value", "picker", "question", "label", "search", "panel"]
     shows: Literal["vfo", "memory", "call", "weather", "entry", "menu", "value", "picker", "label", "question", "search", ""] = ""
     bind: dict[str, str]
-    quiet_s: float = 0
-    window_s: float = 0
+    quiet_s: Seconds = 0
+    window_s: Seconds = 0
     icon: str = ""
     text: str = ""
     of: Literal["frequency", "slot", ""] = ""
-    digits: int = 0
+    digits: int = Field(default=0, ge=0, le=12)
     fill_half: bool = False
     grid: Literal["typed", "begins_with", "step_down"] = "typed"
-    entries: list[EntryFile] = []
-    through: int | None = None
+    entries: list[EntryFile] = Field(default=[], max_length=400)
+    through: Small | None = None
     wraps: bool = False
     remembers: bool = False
-    repeat_per_s: int = 0
+    repeat_per_s: Small = 0
     starts: Literal["first", "lowest_free", "position"] = "first"
     occupied: Literal["overwrite", "refuse", "ask"] = "overwrite"
     occupied_mark: str = ""
@@ -150,20 +174,20 @@ class ScreenFile(_Strict):
     label_starts: Literal["dots", "old", "blank"] = "dots"
     trims: bool = False
     ends_reverse: bool = False
-    first: int = 0
+    first: Small = 0
     rasters_hz: list[Hz] = []
     letters: dict[str, str] = {}
     hit_only: bool = False
     setting: str = ""
     needs: dict[str, list[str]] = {}
-    step_ms: int = 400
+    step_ms: int = Field(default=400, gt=0, le=60_000)
     word: str = ""
     mark: str = ""
     face: Literal["", "number", "frequency", "beside"] = ""
     quiet_keeps: bool = False
     live: bool = False
     closes: bool = False
-    digit_s: float = 0
+    digit_s: Seconds = 0
     lets_through: bool = False
     stops: bool = False
     reading: Literal["", "bands", "whole_mhz"] = ""
@@ -204,22 +228,30 @@ class IconFile(_Strict):
     setting: str | None = None
 
 
+class UnknownFile(_Strict):
+    """Something that the manual does not say: a path in this file, and how else it may read."""
+
+    path: list[str | int] = Field(min_length=1, max_length=10)
+    readings: list[Any] = Field(min_length=1, max_length=6)
+    why: str = Field(default="the manual does not say", max_length=200)
+
+
 class ProfileFile(_Strict):
     """A whole profile."""
 
     model: str
     name: str
     kind: str
-    receive_hz: list[Pair]
+    receive_hz: list[Pair] = Field(min_length=1, max_length=40)
     transmit_hz: dict[Literal["r1", "r2"], list[Pair]]
-    bands: list[BandFile]
+    bands: list[BandFile] = Field(min_length=1, max_length=20)
     units: UnitsFile = UnitsFile(word="", names=["main"])
     slots: SlotsFile
     labels: LabelsFile | None = None
-    firmwares: list[FirmwareFile]
-    keys: list[str]
-    dials: list[str]
-    turn_keys: dict[str, int] = {}
+    firmwares: list[FirmwareFile] = Field(min_length=1, max_length=20)
+    keys: list[str] = Field(max_length=200)
+    dials: list[str] = Field(max_length=20)
+    turn_keys: dict[str, int] = Field(default={}, max_length=20)
     free_keys: list[str] = []
     touches: list[str] = []
     scrolled_past: list[str] = []
@@ -231,10 +263,12 @@ class ProfileFile(_Strict):
     tune_hz: Hz = 0
     weather_hz: Hz = 0
     burst_key: str = ""
+    common: CommonFile = CommonFile()
     panel: PanelFile
-    settings: dict[str, SettingFile]
-    screens: dict[str, ScreenFile]
-    icons: list[IconFile]
+    settings: dict[str, SettingFile] = Field(max_length=300)
+    screens: dict[str, ScreenFile] = Field(max_length=200)
+    icons: list[IconFile] = Field(max_length=200)
+    unknown: list[UnknownFile] = Field(default=[], max_length=12)
 
 
 def json_schema() -> dict[str, Any]:

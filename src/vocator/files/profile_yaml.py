@@ -6,51 +6,29 @@ all reported at once, each with file, line and path.
 
 import re
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 from pydantic import ValidationError
 
-from vocator.core.channel.tones import CTCSS_38, CTCSS_50, DCS_104, DCS_INVERTED, DCS_NORMAL
+from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone, is_number
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.profile import (
-    Amounts,
     Binding,
-    Choices,
-    Domain,
     Entry,
     Firmware,
     IconRule,
     Means,
-    OrNone,
     Press,
     Profile,
     Screen,
     Setting,
-    ShiftRule,
     VfoBand,
 )
 from vocator.core.radio.twin import ALL_VERBS
 from vocator.files.profile_names import Names
-from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile, SlotsFile
+from vocator.files.profile_parts import PROFILES, TONES, common, inserted, shift_table, slot_names
+from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile
 from vocator.files.strict_yaml import DataFileError, Located, Problem, load_yaml, read_yaml
-
-PROFILES = Path(__file__).parent.parent / "data" / "profiles"
-
-_PAIRS = tuple(code for pair in zip(DCS_NORMAL, DCS_INVERTED, strict=True) for code in pair)
-
-_TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
-    "ctcss50": (CTCSS_50, CTCSS_50),
-    "ctcss38": (CTCSS_38, CTCSS_38),
-    "off_ctcss50": (("OFF", *CTCSS_50), ("none", *CTCSS_50)),
-    "Off_ctcss50": (("Off", *CTCSS_50), ("none", *CTCSS_50)),
-    "Off_dcs_ni": (("Off", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
-    "dcs_bare": (DCS_104, DCS_NORMAL),
-    "dcs_n": (DCS_NORMAL, DCS_NORMAL),
-    "off_dcs_n": (("OFF", *DCS_NORMAL), ("none", *DCS_NORMAL)),
-    "dcs_pairs": (_PAIRS, _PAIRS),
-    "off_dcs_ni": (("OFF", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
-}
 
 
 def model_names() -> list[str]:
@@ -128,7 +106,7 @@ class _Builder:
             region,
             tuple(given.receive_hz),
             tuple(given.transmit_hz[region]),
-            tuple(VfoBand(b.name, b.low_hz, b.high_hz, tuple(b.new_hz)) for b in given.bands),
+            tuple(VfoBand(b.name, b.low_hz, b.high_hz, tuple(b.new_hz), b.auto_step_hz) for b in given.bands),
             tuple(given.units.names),
             given.units.word,
             self._unit_bands(),
@@ -136,7 +114,7 @@ class _Builder:
             given.units.hears,
             self._puts(("units",), "hears_when", given.units.hears_when),
             given.slots.first,
-            *_slot_names(given.slots),
+            *slot_names(given.slots),
             given.slots.digits,
             given.slots.count if given.slots.call else -1,
             given.slots.count // given.slots.groups if given.slots.groups else 0,
@@ -159,6 +137,7 @@ class _Builder:
             given.weather_hz,
             given.shift_on_click,
             given.burst_key if region == "r1" else "",
+            common(given.common),
             {**given.panel.model_dump(), "has_dial": bool(given.dials)},
         )
 
@@ -210,7 +189,7 @@ class _Builder:
         if len(said) != 1:
             self.wrong(path, "give exactly one of values, tones, amounts")
         if given.tones is not None:
-            texts, meanings = _TONES[given.tones]
+            texts, meanings = TONES[given.tones]
             return Choices(tuple(given.prefix + t for t in texts), meanings)
         if given.amounts is not None:
             a = given.amounts
@@ -357,7 +336,7 @@ class _Builder:
             entries += [Entry(n, n) for n in numbers if n not in named]
             entries.sort(key=lambda e: int(e.number))
         insert = firmware.insert.get(name)
-        return _inserted(entries, insert.number, insert.name, given.digits) if insert else tuple(entries)
+        return inserted(entries, insert.number, insert.name, given.digits) if insert else tuple(entries)
 
     def _binding(self, path: tuple[str | int, ...], screen: str, press: str, does: str) -> Binding | None:
         words, _, mode = does.partition(" in ")
@@ -393,7 +372,7 @@ class _Builder:
             return Press("hold" if ms else "tap", TOUCH + name, ms, held)
         if rest in self._pairs():
             return Press("pair", rest, 0, held)
-        if len(words) == 3 and words[1] == "hold" and words[2].isdigit() and words[0] in known:
+        if len(words) == 3 and words[1] == "hold" and is_number(words[2]) and words[0] in known:
             return Press("hold", words[0], int(words[2]) * 1000, held)
         key, _, kind = rest.rpartition(" ")
         if key not in known or kind not in ("tap", "turn"):
@@ -423,37 +402,3 @@ class _Builder:
                     continue
                 rules.append(IconRule(given.icon, fact, value))
         return tuple(rules)
-
-
-def _slot_names(given: SlotsFile) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    """Return how the radio and how the command line write each slot."""
-    if given.groups:
-        each = given.count // given.groups
-        names = [f"{given.prefix}{g}-{n:0{given.digits}d}" for g in range(given.groups) for n in range(1, each + 1)]
-        return tuple(names), tuple(names)
-    numbers = range(given.first, given.first + given.count)
-    texts = [f"{n:0{given.digits}d}" for n in numbers]
-    texts[-1] = given.last or texts[-1]
-    call = [given.call] if given.call else []
-    return (*texts, *call), (*(str(n) for n in numbers), *call)
-
-
-def _inserted(entries: list[Entry], number: str, name: str, digits: int) -> tuple[Entry, ...]:
-    """Insert an entry; every number from it up is one higher."""
-    moved = []
-    for entry in entries:
-        if entry.number == number:
-            moved.append(Entry(name, number))
-        if entry.number >= number:
-            higher = f"{int(entry.number) + 1:0{digits}d}"
-            same = entry.name == entry.number
-            entry = Entry(higher if same else entry.name, higher, entry.setting, entry.screen, entry.mode)
-        moved.append(entry)
-    return tuple(moved)
-
-
-@cache
-def shift_table(region: str) -> tuple[ShiftRule, ...]:
-    """Return the automatic shift table of a region."""
-    data = load_yaml(PROFILES / "common.yaml").data["auto_shift"][region]
-    return tuple(ShiftRule(r["low_hz"], r["high_hz"], r["shift"], r["offset_hz"]) for r in data)

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from vocator.core.goals.sheet import Change, Chapter, Sheet, Step, When
+from vocator.core.goals.sheet import Change, Chapter, ChapterKind, Sheet, Step, When
 from vocator.core.refusal import Refusal
 
 MOST_STEPS = 5_000
@@ -25,7 +25,8 @@ def read_sheet(given: Any, model: str, firmware: str) -> Sheet:
 def _chapter(given: Any, where: str) -> Chapter:
     title = _part(given, where, "title", str)
     steps = _part(given, where, "steps", list)
-    return Chapter(title, tuple(_step(s, f"{where}.steps.{n}") for n, s in enumerate(steps)))
+    kind = next((k for k in ChapterKind if k == title), ChapterKind.OTHER)
+    return Chapter(kind, tuple(_step(s, f"{where}.steps.{n}") for n, s in enumerate(steps)))
 
 
 def _step(given: Any, where: str) -> Step:

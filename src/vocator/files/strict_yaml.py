@@ -4,6 +4,7 @@ Only ``true`` and ``false`` are booleans, keys may not repeat, and every problem
 carries file, line and path.
 """
 
+import re
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -12,6 +13,11 @@ from ruamel.yaml import YAML
 from ruamel.yaml.constructor import DuplicateKeyError
 from ruamel.yaml.error import MarkedYAMLError
 from ruamel.yaml.nodes import MappingNode, Node, ScalarNode, SequenceNode
+from ruamel.yaml.reader import ReaderError
+
+MOST_DEEP, MOST_DIGITS, MOST_BRACKETS = 12, 18, 60
+MOST_MARKS = 40_000
+"""So many brackets, commas, colons and lines a file may have: each is work for the parser before anything is known of it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,7 +62,13 @@ def read_yaml(text: str, file: str) -> Located:
     problems: list[Problem] = []
     lines: dict[tuple[str | int, ...], int] = {}
     try:
+        _bound(text, file)
         node = YAML(typ="rt").compose(text)
+    except RecursionError:
+        raise DataFileError([Problem(file, 1, "", f"nested too deep; at most {MOST_DEEP} levels")]) from None
+    except ReaderError as error:
+        line = text.count("\n", 0, error.position) + 1
+        raise DataFileError([Problem(file, line, "", "a character that YAML does not allow; take it out")]) from error
     except (MarkedYAMLError, DuplicateKeyError) as error:
         mark = error.problem_mark
         raise DataFileError([Problem(file, (mark.line + 1) if mark else 1, "", f"not YAML: {error.problem}")]) from error
@@ -68,6 +80,22 @@ def read_yaml(text: str, file: str) -> Located:
     return Located(file, data, lines)
 
 
+def _bound(text: str, file: str) -> None:
+    """Refuse what would keep the parser busy for long, before it is parsed."""
+    deepest = depth = 0
+    for bracket in re.findall(r"[\[\]{}]", text):
+        depth = depth + 1 if bracket in "[{" else max(depth - 1, 0)
+        deepest = max(deepest, depth)
+    dashes = max((len(m[0]) // 2 for m in re.finditer(r"^ *(?:- )+", text, re.MULTILINE)), default=0)
+    if max(deepest, dashes) > MOST_BRACKETS:
+        raise DataFileError([Problem(file, 1, "", f"nested too deep; at most {MOST_DEEP} levels")])
+    marks = sum(text.count(mark) for mark in "[{,:\n")
+    if marks > MOST_MARKS:
+        raise DataFileError(
+            [Problem(file, 1, "", f"{marks} brackets, commas, colons and lines; a profile has at most {MOST_MARKS}")]
+        )
+
+
 def _plain(
     node: Node,
     path: tuple[str | int, ...],
@@ -77,6 +105,8 @@ def _plain(
     seen: set[int],
 ) -> Any:
     lines[path] = node.start_mark.line + 1
+    if len(path) > MOST_DEEP:
+        raise DataFileError([Problem(file, lines[path], "", f"nested too deep; at most {MOST_DEEP} levels")])
     if not isinstance(node, ScalarNode):
         if id(node) in seen:
             line = node.start_mark.line + 1
@@ -108,10 +138,10 @@ def _scalar(node: ScalarNode) -> Any:
     if text in ("null", "~", ""):
         return None
     digits = text[1:] if text[:1] == "-" else text
-    if digits.isdigit() and (digits == "0" or digits[0] != "0"):
+    if digits.isdecimal() and digits.isascii() and len(digits) <= MOST_DIGITS and (digits == "0" or digits[0] != "0"):
         return int(text)
     whole, point, decimals = digits.partition(".")
-    if point and whole.isdigit() and decimals.isdigit():
+    if point and text.isascii() and whole.isdecimal() and decimals.isdecimal() and len(text) <= MOST_DIGITS:
         return float(text)
     return text
 

@@ -21,7 +21,7 @@ _SHAPE_2 = "2 NNNNN NNN.NNNN NNN.NNNN NNNNNNN NNN.NNNN NNN.NNNN NN.NNNNNNNNNNNNN
 
 def checksum(line: str) -> int:
     """Return the checksum of the first 68 columns: digits count, a minus counts one, modulo 10."""
-    return sum(int(c) if c.isdigit() else c == "-" for c in line[:68]) % 10
+    return sum(int(c) if c in "0123456789" else c == "-" for c in line[:68]) % 10
 
 
 def read_tle(text: str) -> ElementFile:
@@ -63,7 +63,7 @@ def _pair(name: str, first: str, second: str) -> tuple[str, Elements | None]:
         if len(line) != 69:
             return f"line {number} has {len(line)} columns, 69 are needed, like {shape}", None
         stated, computed = line[68], checksum(line)
-        if not stated.isdigit() or int(stated) != computed:
+        if not stated.isdecimal() or not stated.isascii() or int(stated) != computed:
             return f"line {number}: its checksum says {stated}, its columns give {computed}: it was changed on the way", None
     one, two = _FORM_1.fullmatch(first), _FORM_2.fullmatch(second)
     if one is None:
@@ -88,7 +88,7 @@ def _pair(name: str, first: str, second: str) -> tuple[str, Elements | None]:
 
 def _number(text: str) -> int:
     lead = text[0]
-    return int(text) if lead.isdigit() or lead == " " else (_ALPHA.index(lead) + 10) * 10_000 + int(text[1:])
+    return int(text) if lead in "0123456789" or lead == " " else (_ALPHA.index(lead) + 10) * 10_000 + int(text[1:])
 
 
 def _long_id(text: str) -> str:

@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from sqlalchemy import delete, func, select, text
+from sqlalchemy import delete, select, text
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -33,10 +33,10 @@ class AccessRepository:
         """Wait until nobody else is signing in; holds to the end of the transaction."""
         self.session.execute(text("select pg_advisory_xact_lock(:number)"), {"number": ONE_AT_A_TIME})
 
-    def attempts(self, since: datetime, address: str | None = None) -> int:
-        """Return how many attempts were made since then, from one address or from all."""
-        query = select(func.count()).select_from(AttemptRow).where(AttemptRow.at > since)
-        return self.session.scalar(query.where(AttemptRow.address == address) if address is not None else query) or 0
+    def attempts(self, since: datetime, address: str | None = None) -> list[datetime]:
+        """Return when attempts were made since then, from one address or from all, the earliest first."""
+        query = select(AttemptRow.at).where(AttemptRow.at > since).order_by(AttemptRow.at)
+        return list(self.session.scalars(query.where(AttemptRow.address == address) if address is not None else query))
 
     def note_attempt(self, at: datetime, address: str) -> None:
         """Note an attempt."""

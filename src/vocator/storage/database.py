@@ -7,13 +7,16 @@ from sqlalchemy.orm import Session, sessionmaker
 
 
 @cache
-def engine_for(url: str) -> Engine:
-    """Return the pool for a database; a connection that died is replaced when next used."""
+def engine_for(url: str, whose: str = "own") -> Engine:
+    """Return the pool for a database; a connection that died is replaced when next used.
+
+    Those on this machine and those let in over the network (``whose``) have a pool each: many of these never keep those waiting.
+    """
     return create_engine(
         url, pool_pre_ping=True, pool_size=5, max_overflow=5, pool_timeout=5, connect_args={"connect_timeout": 3}
     )
 
 
-def session_for(url: str) -> Session:
-    """Return a new session; the caller closes it."""
-    return sessionmaker(engine_for(url), expire_on_commit=False)()
+def session_for(url: str, whose: str = "own") -> Session:
+    """Return a new session of one of the pools; the caller closes it."""
+    return sessionmaker(engine_for(url, whose), expire_on_commit=False)()

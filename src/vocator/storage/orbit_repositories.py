@@ -4,7 +4,7 @@ import hashlib
 from dataclasses import asdict, dataclass
 from datetime import datetime
 
-from sqlalchemy import delete, select, update
+from sqlalchemy import delete, func, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -39,6 +39,10 @@ class ElementRepository:
 
     def __init__(self, session: Session) -> None:
         self.session = session
+
+    def newest(self) -> datetime | None:
+        """Return the latest epoch of all sets that are kept, None where there are none."""
+        return self.session.scalar(select(func.max(ElementSetRow.epoch_utc)))
 
     def all(self, chosen_only: bool = False) -> list[KeptElements]:
         """Return the sets by name."""

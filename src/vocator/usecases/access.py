@@ -3,6 +3,7 @@
 import secrets
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
+from math import ceil
 
 from argon2 import PasswordHasher
 from argon2.exceptions import VerificationError
@@ -88,8 +89,14 @@ def sign_in(session: Session, passphrase: str, address: str, now: datetime | Non
     hashed = access.hashed()
     if hashed is None:
         return SignIn(why="no passphrase is set: set one in Station, on the machine that Vocator runs on")
-    if access.attempts(now - WINDOW, address) >= FROM_ONE or access.attempts(now - WINDOW) >= FROM_ALL:
-        return SignIn(why="too many wrong passphrases; wait a quarter of an hour", wait_s=int(WINDOW.total_seconds()))
+    tries = ((access.attempts(now - WINDOW, address), FROM_ONE), (access.attempts(now - WINDOW), FROM_ALL))
+    # the door opens when so many are older than the window that one more is let in
+    opens = [made[-most] + WINDOW for made, most in tries if len(made) >= most]
+    if opens:
+        wait_s = ceil((max(opens) - now).total_seconds())
+        minutes = ceil(wait_s / 60)
+        why = f"too many wrong passphrases; wait {minutes} minute{'' if minutes == 1 else 's'}, or go on at the machine that Vocator runs on"
+        return SignIn(why=why, wait_s=wait_s)
     access.note_attempt(now, address)
     try:
         HASHER.verify(hashed, passphrase.strip())

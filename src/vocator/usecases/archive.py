@@ -6,6 +6,7 @@ import zipfile
 import zlib
 from collections.abc import Callable
 from datetime import UTC, datetime
+from typing import Any
 
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
@@ -109,3 +110,8 @@ def _read(archive: zipfile.ZipFile, name: str) -> bytes:
     if len(raw) > MOST_BYTES:
         raise Refusal("a part that grows without end", "restore", f"{MOST_BYTES:,} bytes", "It was tampered with.")
     return raw
+
+
+def kept_rows(session: Session, table: str) -> list[dict[str, Any]]:
+    """Return the rows of a table as an archive holds them."""
+    return rows_of(session, table)

@@ -34,6 +34,7 @@ BAND = Path(__file__).parent.parent / "data" / "demo" / "band.yaml"
 WHY = {
     "off": "{name} is off the air",
     "weak": "{name} does not hear you here: too weak",
+    "mode": "{name} is an FM repeater: it does not understand the mode that is set",
     "no tone": "{name} wants a tone, and none was sent: is its use switched on?",
     "tone": "{name} wants another tone",
     "width": "{name} listens narrow, and this was wide",

@@ -6,7 +6,7 @@ from typing import Any
 from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.twin import Twin
-from vocator.files.profile_yaml import build
+from vocator.files.profile_readings import build_whole
 from vocator.files.strict_yaml import DataFileError, load_yaml
 from vocator.usecases.goal_table import cell
 from vocator.usecases.prove_radios import ALL_KINDS
@@ -15,7 +15,7 @@ from vocator.usecases.prove_radios import ALL_KINDS
 def check_profile(path: Path) -> dict[str, Any]:
     """Return every problem of a profile file with file, line and path, and what the audit names."""
     try:
-        profile = build(load_yaml(path), None, "r2")
+        profile = build_whole(load_yaml(path))
     except DataFileError as error:
         problems = [{"file": p.file, "line": p.line, "path": p.path, "text": p.text} for p in error.problems]
         return {"file": str(path), "problems": problems, "audit": []}

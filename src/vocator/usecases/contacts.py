@@ -155,3 +155,8 @@ def _cut(c: Contact) -> Contact:
 def remove_contact(session: Session, contact_id: str) -> None:
     """Take a contact out of the log; one that is not there is no error."""
     ContactRepository(session).remove(contact_id, datetime.now(UTC))
+
+
+def latest_lines(session: Session, count: int) -> list[LogEntry]:
+    """Return the latest lines of the work log, whatever they are about."""
+    return LogRepository(session).latest(count)

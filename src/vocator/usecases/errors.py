@@ -16,16 +16,6 @@ class Doubtful(Exception):
 
 
 @dataclass(eq=False)
-class NotYet(Exception):
-    """Something that the product will do, but does not yet."""
-
-    what: str
-
-    def __str__(self) -> str:
-        return f"not yet: {self.what}"
-
-
-@dataclass(eq=False)
 class NotFound(Exception):
     """A thing that was asked for by name or number and does not exist."""
 

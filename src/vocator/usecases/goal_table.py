@@ -42,7 +42,8 @@ def _row(model: str) -> dict[str, Any]:
 def cell(twin: Twin, kind: str, prove_it: bool) -> dict[str, Any]:
     """Return what a radio makes of a kind of goal: how many were proven, and the first reason of one beyond it.
 
-    ``prove_it`` False plans only, which finds what is beyond the radio just as well.
+    One refuted goal makes the whole cell ``refuted``, with the reason in place of one beyond.  ``prove_it`` False plans
+    only, which finds what is beyond the radio just as well.
     """
     lacking = _lacking(twin, kind)
     if lacking:
@@ -55,8 +56,14 @@ def cell(twin: Twin, kind: str, prove_it: bool) -> dict[str, Any]:
         except Beyond as beyond:
             why = why or {"part": beyond.part, "why": beyond.why, "nearest": beyond.nearest}
             continue
-        if prove_it and prove(twin, sheet, goal).verdict is not Verdict.PROVEN:
-            continue
+        proof = prove(twin, sheet, goal) if prove_it else None
+        if proof is not None and proof.verdict is not Verdict.PROVEN:
+            refuted = {
+                "part": "proof",
+                "why": f"from '{proof.start}': {proof.seen}",
+                "nearest": f"The sheet for {goal} is wrong.",
+            }
+            return {"verdict": "refuted", "proven": proven, "tried": tried, "beyond": refuted}
         proven += 1
     verdict = "yes" if proven == tried else "some" if proven else "no"
     return {"verdict": verdict, "proven": proven, "tried": tried, "beyond": why}

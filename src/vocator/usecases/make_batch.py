@@ -70,7 +70,7 @@ class MadeBatch:
                 {"slot": profile.slot_key(goal.slot), "part": b.part, "why": b.why, "nearest": b.nearest}
                 for goal, b in self.batch.beyond
             ],
-            "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.sheet().chapters],
+            "chapters": [{"title": str(c.kind), "steps": [s.as_dict() for s in c.steps]} for c in self.sheet().chapters],
         }
 
     def _free_keys(self) -> dict[str, Any] | None:
@@ -98,7 +98,7 @@ class MadeBatch:
         for number, part in enumerate(self.batch.parts):
             for chapter in part.sheet.chapters:
                 steps = tuple(replace(s, group=f"{number}.{s.group}" if s.group else None) for s in chapter.steps)
-                chapters.append(Chapter(chapter.title, steps))
+                chapters.append(Chapter(chapter.kind, steps))
         return Sheet(self.twin.profile.model, self.twin.profile.firmware, tuple(chapters))
 
 

@@ -5,31 +5,26 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from vocator.core.batch.batch import short_way
-from vocator.core.channel.channel import Channel, ToneUse
 from vocator.core.channel.listing_line import Resolution
 from vocator.core.goals.effort import seconds
-from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal, fit_label, lowest_power, power_word, slot_of
+from vocator.core.goals.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
+from vocator.core.goals.kind import Asked, Asks
 from vocator.core.goals.sheet import FOUND, Sheet, Step
-from vocator.core.planning.name_chapter import renaming
+from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.planner import plan
-from vocator.core.planning.radio_goals import free_key
-from vocator.core.planning.tone_chapter import TRIED, heard_on
 from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.operator import Run, follow
-from vocator.core.proving.prover import AT_SLOT, Proof, Verdict, prove
-from vocator.core.radio.machine import with_item
+from vocator.core.proving.prover import Proof, Verdict, prove
+from vocator.core.proving.readings import rests_on
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
-from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import model_names
 from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.resolve_line import resolve_line
-from vocator.usecases.twins import twin_of
-
-GOALS = ("store", "erase", "find-tone", "find-code", "read-back", "reverse-check", "rename", "change", "group", *RADIO_GOALS)
+from vocator.usecases.twins import readings_of, twin_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,7 +88,7 @@ class MadeSheet:
             },
             "changes": [c.as_dict() for c in self.sheet.changes],
             "limits": list(self.sheet.limits),
-            "chapters": [{"title": c.title, "steps": [s.as_dict() for s in c.steps]} for c in self.told().chapters],
+            "chapters": [{"title": str(c.kind), "steps": [s.as_dict() for s in c.steps]} for c in self.told().chapters],
         }
 
     def told(self) -> Sheet:
@@ -127,8 +122,8 @@ def beyond_dict(request: SheetRequest, beyond: Beyond) -> dict[str, Any]:
 
 
 def check_request(request: SheetRequest, twin: Twin) -> None:
-    if request.goal not in GOALS:
-        raise NotFound(f"goal {request.goal!r}", ", ".join(GOALS))
+    if request.goal not in KINDS:
+        raise NotFound(f"goal {request.goal!r}", ", ".join(KINDS))
     if request.way not in ("long", "short"):
         raise NotFound(f"way {request.way!r}", "long, short")
     if request.proof not in ("quick", "complete"):
@@ -140,24 +135,14 @@ def check_request(request: SheetRequest, twin: Twin) -> None:
 
 def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]:
     """Return the goal of a request; raises Refusal, Doubtful."""
-    if request.goal in RADIO_GOALS:
-        key, setting = free_key(twin, request.line) if request.goal == "assign" else ("", 0)
-        return Goal(0, Channel(0, 0), kind=request.goal, row=request.row, key=f"{key}={twin.settings[setting].name}"), None
-    slot = slot_of(twin.profile, request.slot)
-    if request.goal == "rename":
-        renaming(twin)
-        label, _ = fit_label(twin.profile, (request.label or request.line).strip(), True)
-        if not label:
-            raise Refusal("no label", "label", f"1 to {twin.profile.label_length} characters", "Say the new name.")
-        return Goal(slot, Channel(0, 0, label=label), kind=request.goal, row=request.row), None
-    if request.goal in AT_SLOT and request.goal != "change":
-        return Goal(slot, Channel(0, 0), kind=request.goal, row=request.row), None
+    kind = KINDS[request.goal]
+    slot = slot_of(twin.profile, request.slot) if Asks.SLOT in kind.asks else 0
+    if Asks.LINE not in kind.asks:
+        return kind.goal(twin, Asked(slot, request.line, request.label or "", request.row)), None
     resolution = resolve_line(request.line, request.region, request.receive)
     if resolution.doubts:
         raise Doubtful(resolution.as_dict())
-    channel = resolution.channel
-    if request.goal in TRIED:
-        channel = replace(channel, tone=ToneUse())
+    channel = kind.channel(resolution.channel)
     notes = ["1750 Hz is sent with a key at the start of a call; it is never stored"] if resolution.burst else []
     power, asked = power_word(twin, request.power or resolution.power_word)
     if resolution.receive_only:
@@ -242,8 +227,7 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     """Return a proven sheet.
 
     Raises Refusal (the request contradicts itself or the radio), Doubtful (something must
-    be asked), Beyond (the radio cannot), Unproven (the prover refuted it), NotFound,
-    NotYet, StartError.
+    be asked), Beyond (the radio cannot), Unproven (the prover refuted it), NotFound, StartError.
     """
     twin = twin_of(request.model, request.firmware, request.region)
     key = f"{id(twin)} {request!r}"  # a profile of one's own may have been taken anew under its old name
@@ -265,13 +249,35 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
     if proof.verdict is not Verdict.PROVEN:
         raise Unproven(proof.start, proof.step, proof.seen)
     begin = _counting_start(twin, goal, start)
+    sheet = _with_unknowns(request, twin, sheet, goal, begin)
     on_air = [x.ctcss or x.dcs for x in begin.signals if x.rx_hz == goal.channel.rx_hz and start is not None]
-    heard = on_air[0] if on_air and goal.kind in TRIED else None
+    heard = on_air[0] if on_air and KINDS[goal.kind].sought else None
     made = MadeSheet(twin, goal, sheet, proof, follow(twin, sheet, begin), resolution, begin, heard)
     _made[key] = made
     if len(_made) > MOST_KEPT:
         _made.popitem(last=False)
     return made
+
+
+def _with_unknowns(request: SheetRequest, twin: Twin, sheet: Sheet, goal: Goal, begin: State) -> Sheet:
+    """Mark the steps that rest on what the manual does not promise, and say among the limits what hangs on it."""
+    known = readings_of(request.model, request.firmware, request.region)
+    if not known:
+        return sheet
+    steps, limits = sheet.steps(), list(sheet.limits)
+    for rest in rests_on(twin, [other for _, other in known], sheet, goal, begin):
+        reading = known[rest.number][0]
+        then = f"step {rest.step + 1} shows it" if rest.step >= 0 else "try it first"
+        fails = f"this sheet fails ({rest.seen})" if rest.fails else f"it shows {rest.seen}"
+        limits.append(f"{reading.where} is {reading.likeliest} here: {reading.why}; if it is {reading.text}, {fails}; {then}")
+        if rest.step >= 0:
+            unsure = f"{reading.why}: {reading.where} may be {reading.text}"
+            steps[rest.step] = replace(steps[rest.step], unsure="; ".join(x for x in (steps[rest.step].unsure, unsure) if x))
+    if limits == list(sheet.limits):
+        return sheet
+    made = iter(steps)
+    chapters = tuple(replace(c, steps=tuple(next(made) for _ in c.steps)) for c in sheet.chapters)
+    return replace(sheet, chapters=chapters, limits=tuple(limits))
 
 
 def _planned(twin: Twin, goal: Goal, known: State | None) -> Sheet:
@@ -298,12 +304,7 @@ def _after_last(request: SheetRequest, twin: Twin, goal: Goal, resolution: Resol
 
 def _counting_start(twin: Twin, goal: Goal, start: State | None) -> State:
     """Return the given start, else a set as new, whose run gives counts and frames."""
-    begin = start or twin.start
-    if goal.kind in TRIED and not any(x.rx_hz == goal.channel.rx_hz for x in begin.signals):
-        return begin._replace(signals=(heard_on(goal, TRIED[goal.kind]),))
-    if goal.kind in AT_SLOT and begin.slots[goal.slot] is None:
-        begin = begin._replace(slots=with_item(begin.slots, goal.slot, twin.stored_from_vfo(begin)))
-    return begin
+    return KINDS[goal.kind].start(twin, goal, start or twin.start)
 
 
 __all__ = ["MadeSheet", "SheetRequest", "StartError", "beyond_dict", "goal_of", "make_sheet"]

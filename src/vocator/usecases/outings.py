@@ -320,3 +320,19 @@ def volunteer_view(session: Session, token: str) -> dict[str, Any]:
         "check_in": outing.check_in, "person": own, "post": post.name if post else "", "channels": channels_view(outing, clear),
         "sheets": [{"id": s.id, "title": s.title, "status": str(s.status), "done": len(s.ticked), "steps": s.content["step_count"]} for s in sheets],
     }  # fmt: skip
+
+
+def all_outings(session: Session) -> list[KeptOuting]:
+    """Return every outing that is kept."""
+    return OutingRepository(session).all()
+
+
+def remove_outing(session: Session, outing_id: int) -> None:
+    """Remove an outing with its people's radios and sheets."""
+    OutingRepository(session).remove(outing_id)
+
+
+def withdraw_link(session: Session, outing_id: int, person_id: str) -> None:
+    """Withdraw a person's link; raises NotFound for the outing or the person."""
+    find_person(kept(session, outing_id).outing, person_id)
+    OutingRepository(session).withdraw(outing_id, person_id)

@@ -10,7 +10,9 @@ from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.profile import Profile
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
-from vocator.files.profile_yaml import PROFILES, build, model_names
+from vocator.files.profile_parts import PROFILES
+from vocator.files.profile_readings import build_whole
+from vocator.files.profile_yaml import model_names
 from vocator.files.strict_yaml import read_yaml
 from vocator.settings import settings
 from vocator.storage.database import session_for
@@ -37,7 +39,7 @@ def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
         text = raw.decode("utf-8-sig")
     except UnicodeDecodeError as error:
         raise Refusal(str(error), "profile", "UTF-8 text", "Save the file as UTF-8.") from None
-    profile = build(read_yaml(text, "profile.yaml"), None, "r2")
+    profile = build_whole(read_yaml(text, "profile.yaml"))
     model = profile.model
     _check(profile)
     if model in (*model_names(), *own_models(session)):
@@ -52,7 +54,7 @@ def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
 
 def check_kept_profile(model: str, text: str) -> None:
     """Check a profile as it would be when it is taken; raises what ``take_profile`` raises, and Refusal where it is another's."""
-    profile = build(read_yaml(text, "profile.yaml"), None, "r2")
+    profile = build_whole(read_yaml(text, "profile.yaml"))
     if profile.model != model or model in model_names():
         raise Refusal(f"model {profile.model}", "profile", f"the profile of {model}, no model that ships", "Export it anew.")
     _check(profile)

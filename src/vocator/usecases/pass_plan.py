@@ -13,6 +13,7 @@ from vocator.core.orbit.doppler_set import DopplerSet, doppler_set
 from vocator.core.orbit.passes import Pass, windows_of
 from vocator.core.orbit.sky import Sky
 from vocator.core.outing.working import Judged, Part, WayOfWorking, contiguous, grids_of, judge
+from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import write_channels
@@ -213,6 +214,11 @@ class SetUp:
     goal: str
     side: str | None = None
     slot: str = ""
+
+    def words(self) -> str:
+        """Say it in short."""
+        of = " ".join(x for x in (self.side, self.slot) if x)
+        return f"{KINDS[self.goal].button.lower()}{f': {of}' if of else ''}"
 
 
 def set_up_goals(plan: PassPlan) -> list[SetUp]:

@@ -56,7 +56,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         "track": _track(plan),
         "set": _set_view(plan, choice),
         "rows": [{"radio": r.radio, "slot": r.slot, "slot_text": r.slot_text, "label": r.label, "line": r.line, "memory": r.memory, "side": r.side} for r in plan.rows],
-        "set_up": [{"radio": s.radio, "goal": s.goal, "side": s.side, "slot": s.slot} for s in set_up_goals(plan)],
+        "set_up": [{"radio": s.radio, "goal": s.goal, "words": s.words(), "side": s.side, "slot": s.slot} for s in set_up_goals(plan)],
         "card": card_lines(plan),
         "sums": _sums(plan),
         "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],

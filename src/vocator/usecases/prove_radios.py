@@ -10,11 +10,11 @@ from os import cpu_count
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.planning.kinds import KINDS as GOAL_KINDS
 from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.prover import Verdict, prove
 from vocator.core.proving.starts import covering_starts
-from vocator.core.radio.profile import Means
 from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
@@ -35,13 +35,8 @@ KINDS = (
     "receive only",
     "label",
 )
-OTHER_KINDS = {
-    "erase": "erase", "read back": "read-back", "reverse check": "reverse-check", "find a tone": "find-tone", "find a code": "find-code",
-    "automatic shift on": "auto-shift-on", "automatic shift off": "auto-shift-off", "assign a free key": "assign", "squelch held open": "squelch-open",
-    "hear while sending": "hear-myself",
-    "group": "group", "busy lock off": "busy-lock-off", "change the label": "rename", "change in place": "change",
-}  # fmt: skip
-"""Kinds that are not told by the channel alone, with the goal's own word."""
+OTHER_KINDS = {kind.name: kind for kind in GOAL_KINDS.values() if kind.word != "store"}
+"""Kinds that are not told by the channel alone, by their names."""
 ALL_KINDS = (*KINDS, *OTHER_KINDS)
 OFFSETS_HZ = (100_000, 500_000, 600_000, 1_600_000, 5_000_000, 7_600_000)
 
@@ -119,7 +114,6 @@ def _tone(rng: random.Random, kind: str) -> ToneUse:
         "code": (normal, normal),
         "inverted code": (inverted, inverted),
         "cross": crossed,
-        "change in place": rng.choice([(tone, None), (normal, normal), (None, None)]),
     }
     return tone_use(*pairs.get(kind, (None, None)))
 
@@ -150,15 +144,12 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
         if stored and power is not None
         else None
     )
-    width = Width.NARROW if kind == "narrow" or (kind == "change in place" and rng.random() < 0.5) else Width.WIDE
+    width = Width.NARROW if kind == "narrow" else Width.WIDE
     label = _label(rng, twin) if kind in ("label", "change the label") else None
     channel = Channel(rx_hz, tx_hz, _tone(rng, kind), width, word, label)
     only = kind == "receive only"
-    key = ""
-    if kind == "assign a free key" and twin.profile.free_keys:
-        opened = rng.choice([m for m in (Means.TONE, Means.SHIFT, Means.TONE_USE) if twin.profile.setting_for(m) is not None])
-        key = f"{rng.choice(twin.profile.free_keys)}={twin.settings[twin.profile.setting_for(opened) or 0].name}"
-    return Goal(rng.randrange(twin.profile.slot_count), channel, only, not only, kind=OTHER_KINDS.get(kind, "store"), key=key)
+    goal = Goal(rng.randrange(twin.profile.slot_count), channel, only, not only)
+    return OTHER_KINDS[kind].example(twin, goal, rng.choice) if kind in OTHER_KINDS else goal
 
 
 def try_goal(twin: Twin, kind: str, goal: Goal, most_starts: int | None = None, complete: bool = False) -> Tested:

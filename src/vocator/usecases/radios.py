@@ -65,3 +65,23 @@ def note_slot(session: Session, radio_id: int, slot: str, state: SlotState, text
         raise NotFound(f"slot {slot}", f"{view.profile.slot_text(0)} to {view.profile.slot_text(view.profile.slot_count - 1)}")
     RadioRepository(session).lock([radio_id])
     RadioRepository(session).note(radio_id, SlotEvent(datetime.now(UTC), slot, state, text, channel))
+
+
+def rename_radio(session: Session, radio_id: int, name: str) -> RadioView:
+    """Give a radio another name; raises NotFound."""
+    find_radio(session, radio_id)
+    RadioRepository(session).rename(radio_id, name)
+    return find_radio(session, radio_id)
+
+
+def remove_radio(session: Session, radio_id: int) -> None:
+    """Remove a radio with its slots and sheets; raises NotFound."""
+    find_radio(session, radio_id)
+    RadioRepository(session).remove(radio_id)
+
+
+def slot_with_history(session: Session, radio_id: int, slot: str) -> tuple[Slot, list[SlotEvent]]:
+    """Return what is known of a slot and how that came; raises NotFound for the radio."""
+    find_radio(session, radio_id)
+    radios = RadioRepository(session)
+    return radios.slot(radio_id, slot), radios.history(radio_id, slot)

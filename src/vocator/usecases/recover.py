@@ -2,25 +2,30 @@
 
 from collections import Counter
 from dataclasses import asdict
-from functools import lru_cache
+from functools import lru_cache, partial
+from threading import Lock
 from typing import Any
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.goals.speech import caps, say_action, say_input
+from vocator.core.proving.certain import right_displays
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import Turn, Wait
 from vocator.core.radio.perform import perform
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.twin import Twin
-from vocator.core.slips.recovery import Sight, courses_of, harm, locate, sights, way_back
+from vocator.core.slips.every_state import EveryCourse
+from vocator.core.slips.recovery import Leads, Sight, courses_of, harm, locate, sights, way_back
 from vocator.core.slips.slips import Course, Outcome, Slip
 from vocator.usecases.drawing import SCREEN_WORDS
 from vocator.usecases.errors import NotFound
 from vocator.usecases.make_sheet import MadeSheet
 
 MOST_SIGHTS = 24
+MOST_RIGHT = 8
 MOST_WORDS = 3
+RIGHT = "no slip: right on a radio that was set so before"
 
 
 @lru_cache(maxsize=32)
@@ -30,7 +35,38 @@ def _courses(made: MadeSheet) -> list[Course]:
 
 @lru_cache(maxsize=256)
 def _sights(made: MadeSheet, step: int) -> list[Sight]:
-    return sights(_courses(made), step)
+    return sights(_courses(made), step, right=_right(made)[step])
+
+
+@lru_cache(maxsize=32)
+def _right(made: MadeSheet) -> tuple[dict[str, Display], ...]:
+    """Return what may rightly stand after each step beside what is drawn; nothing for a sheet that counts on a known state."""
+    if _counts_on_start(made):
+        return tuple({} for _ in made.run.frames)
+    return right_displays(made.twin, made.sheet, made.goal)
+
+
+def _counts_on_start(made: MadeSheet) -> bool:
+    return len(_courses(made)) == 1
+
+
+_following = Lock()
+"""One way back is followed from every state at a time: what is known then is kept with the course."""
+
+
+@lru_cache(maxsize=8)
+def _every_course(made: MadeSheet) -> EveryCourse | None:
+    course = EveryCourse(made.twin, made.sheet, made.goal)
+    return course if course.whole else None
+
+
+def _from_all(made: MadeSheet, sight: Sight, step: int) -> Leads | None:
+    """Return what tells whether a way back holds from every state that agrees with what is seen; None where that is too much."""
+    course = _every_course(made) if not _counts_on_start(made) else None
+    if course is None:
+        return None
+    nodes = course.agreeing(dict.fromkeys(o.slip for o in sight.outcomes), sight.seen, step)
+    return partial(course.leads, nodes=nodes) if nodes else None
 
 
 def _step(made: MadeSheet, step: int) -> int:
@@ -46,8 +82,12 @@ def sights_view(made: MadeSheet, step: int) -> list[dict[str, Any]]:
     Raises NotFound for a step that the sheet does not have.
     """
     drawn = made.run.frames[_step(made, step)].seen.text
+    right = [seen for text, seen in _right(made)[step].items() if text != drawn][:MOST_RIGHT]
     found = [s for s in _sights(made, step) if s.seen.text != drawn][:MOST_SIGHTS]
-    return [{"display": display_dict(s.seen), "slip": _likeliest(made.twin, s)} for s in found]
+    return [
+        *({"display": display_dict(seen), "slip": RIGHT, "right": True} for seen in right),
+        *({"display": display_dict(s.seen), "slip": _likeliest(made.twin, s), "right": False} for s in found),
+    ]
 
 
 def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any]:
@@ -58,13 +98,27 @@ def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any
     the sheet before it left.  Raises NotFound for a step that the sheet does not have.
     """
     courses = _courses(made)
+    right = _right(made)[_step(made, step)].get(text or "")
+    if right is not None:
+        onward = min(step + 1, len(made.run.frames) - 1)
+        seen = {"where": _where(right), "slips": [RIGHT], "harm": [], "way": None, "step": onward}
+        return {"found": True, **seen, "right": True, "complete": made.proof.complete, "starts": made.proof.starts, "anew": False}
     sight = locate(_sights(made, _step(made, step)), text) if text is not None else None
-    counts_on = len(courses) == 1
+    counts_on = _counts_on_start(made)
     if sight is None:
-        nothing: dict[str, Any] = {"where": "not known", "slips": [], "harm": [], "way": None, "step": 0}
+        nothing: dict[str, Any] = {
+            "where": "not known",
+            "slips": [],
+            "harm": [],
+            "way": None,
+            "step": 0,
+            "right": False,
+            "complete": False,
+        }
         return {"found": False, **nothing, "starts": made.proof.starts, "anew": counts_on}
     states = sight.states(courses, step)
-    way = way_back(courses[0], made.goal, states, step)
+    with _following:
+        way = way_back(courses[0], made.goal, states, step, _from_all(made, sight, step))
     return {
         "found": True,
         "where": _where(sight.seen),
@@ -72,6 +126,8 @@ def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any
         "harm": _harm_words(made, sight),
         "way": _way_view(made, sight, way.actions) if way and way.actions else None,
         "step": way.step if way else 0,
+        "right": False,
+        "complete": way.complete if way else False,
         "starts": len(states) if way else made.proof.starts,
         "anew": counts_on and way is None,
     }
@@ -109,7 +165,7 @@ def _slip_words(twin: Twin, sight: Sight) -> list[str]:
         weights[slip_words(outcome.slip)] += outcome.weight
     words = [text for text, _ in weights.most_common()]
     more = len(words) - MOST_WORDS
-    return [*words[:MOST_WORDS], *([f"or one of {more} others"] if more > 0 else [])]
+    return [*words[:MOST_WORDS], *(["or another"] if more == 1 else [f"or one of {more} others"] if more > 1 else [])]
 
 
 def slip_words(slip: Slip) -> str:

@@ -144,3 +144,16 @@ def site_and_mask(session: Session) -> tuple[Site, HorizonMask]:
             "no place", "station", "latitude and longitude, or a grid", "Say in Station where you are; passes hang on it."
         )
     return Site(station.latitude_deg, station.longitude_deg, station.height_m or 0.0), HorizonMask(tuple(station.mask))
+
+
+def all_satellites(session: Session) -> list[KeptElements]:
+    """Return every satellite whose elements are kept."""
+    return ElementRepository(session).all()
+
+
+def choose(session: Session, number: int, chosen: bool) -> KeptElements:
+    """Take a satellite among those whose passes are shown, or out; raises NotFound."""
+    find(session, number)
+    ElementRepository(session).choose(number, chosen)
+    session.flush()
+    return find(session, number)

@@ -7,9 +7,10 @@ from dataclasses import asdict
 from typing import Any
 
 from vocator.core.channel.channel import megahertz
-from vocator.core.goals.goal import RADIO_GOALS
-from vocator.core.goals.sheet import Step, grouped
+from vocator.core.goals.kind import About
+from vocator.core.goals.sheet import WITH_BAND, ChapterKind, Step, grouped
 from vocator.core.goals.speech import caps, say_action
+from vocator.core.planning.kinds import KINDS
 from vocator.core.proving.operator import Frame
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.report import display_dict
@@ -23,7 +24,7 @@ def sheet_view(made: MadeSheet) -> dict[str, Any]:
     chapters = answer.pop("chapters")
     titles = [chapter["title"] for chapter in chapters for _ in chapter["steps"]]
     steps = [_step_view(made, n, titles[n], frame) for n, frame in enumerate(made.run.frames)]
-    of_radio = made.goal.kind in RADIO_GOALS
+    of_radio = KINDS[made.goal.kind].about is About.RADIO
     return {
         **answer,
         "slot_text": "" if of_radio else made.twin.profile.slot_text(made.goal.slot),
@@ -33,7 +34,7 @@ def sheet_view(made: MadeSheet) -> dict[str, Any]:
         "steps": steps,
         "pages": _pages(made.sheet.steps(), titles),
         "written_at": _last_before_read_back(titles),
-        "read_back_at": len(titles) - 1 if titles[-1] == "Read back" and not of_radio else None,
+        "read_back_at": len(titles) - 1 if titles[-1] == ChapterKind.READ_BACK and not of_radio else None,
         "parts": [],
         "saved_s": 0.0,
     }
@@ -93,9 +94,11 @@ def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict
         "shows": step.shows,
         "say": step.say,
         "why": step.why,
+        "unsure": step.unsure,
         "on_air": step.on_air,
         "window_s": step.window_s,
         "done_as_new": frame.done,
+        "band": chapter in WITH_BAND,
         "display": display_dict(frame.seen),
     }
 
@@ -118,7 +121,7 @@ def _pages(steps: list[Step], titles: list[str]) -> list[list[int]]:
 
 def _last_before_read_back(titles: list[str]) -> int:
     """Return the number of the last step of the store and the name."""
-    return max((n for n, t in enumerate(titles) if t != "Read back"), default=len(titles) - 1)
+    return max((n for n, t in enumerate(titles) if t != ChapterKind.READ_BACK), default=len(titles) - 1)
 
 
 def worked_sum(made: MadeSheet) -> list[dict[str, str]]:
@@ -149,7 +152,10 @@ def sum_lines(
         lines.append(_line("tone", "", sent, why))
     if opened:
         lines.append(_line("opens on", "", opened, "closed receive: only this tone or code opens the loudspeaker"))
-    lines.append(_line("width", "", channel["width"], reasons.get("width", "")))
+    width = channel["width"]
+    lines.append(
+        _line("width", "", width, reasons.get("width", "")) if width else _line("mode", "", channel["mode"], "no FM: no width")
+    )
     if channel.get("label"):
         lines.append(_line("label", "", channel["label"], reasons.get("label", "")))
     return lines

@@ -10,10 +10,11 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from vocator.core.channel.channel import Channel, tone_use
-from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
-from vocator.core.goals.goal import RADIO_GOALS, Beyond, Goal
-from vocator.core.keeping.progress import STORING, progress
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.kind import About, Leaves
+from vocator.core.keeping.progress import progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
+from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
@@ -27,11 +28,6 @@ from vocator.usecases.sheet_view import batch_view, sheet_view
 from vocator.usecases.twins import twin_of
 
 T = TypeVar("T")
-OF_RADIO = {
-    "auto-shift-on": "automatic shift on", "auto-shift-off": "automatic shift off", "assign": "assign a free key",
-    "busy-lock-off": "busy lock off", "squelch-open": "hold the squelch open", "hear-myself": "hear yourself while you send",
-}  # fmt: skip
-SOUGHT = {"find-tone": "with the tone to be found", "find-code": "with the code to be found"}
 
 
 def may_send(station: Station, tx_hz: int | None) -> bool:
@@ -67,7 +63,7 @@ def open_sheet(
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
     tx_hz = None
-    if goal in STORING or goal in SOUGHT:
+    if KINDS[goal].about is About.CHANNEL:
         tx_hz = resolve_line(line, station.region, station.receive).channel.tx_hz
     request = SheetRequest(
         radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long",
@@ -78,7 +74,7 @@ def open_sheet(
     taken, other = (short, request) if short and (way or station.way) == "short" else (request, short)
     sheet = _kept(radio, make_sheet(taken), taken, make_sheet(other) if other else None, _less(request))
     _add(session, sheet)
-    if goal in STORING:
+    if KINDS[goal].leaves is Leaves.WRITTEN:
         _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
     return sheet
 
@@ -102,7 +98,7 @@ def _less(request: SheetRequest) -> dict[str, Any] | None:
         made = make_sheet(replace(request, goal=goal))
     except (Beyond, Unproven):
         return None
-    return {"goal": goal, "words": words, **made.as_dict()["counts"]}
+    return {"goal": goal, "button": KINDS[goal].lesser, "words": words, **made.as_dict()["counts"]}
 
 
 def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
@@ -181,15 +177,12 @@ def _kept(
     profile = made.twin.profile
     slot = profile.slot_key(goal.slot)
     view = sheet_view(made)
-    kind = {"erase": "erase", "read-back": "read back", "reverse-check": "reverse check", "rename": "as its new label"}.get(
-        goal.kind, f"{request.line.strip()} {SOUGHT.get(goal.kind, '')}".strip()
-    )
-    title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {kind}".replace("  ", " ")
-    if goal.kind in RADIO_GOALS:
-        slot, title = (
-            "",
-            " ".join(part for part in (OF_RADIO[goal.kind], goal.row, goal.key if goal.kind == "assign" else "") if part),
-        )
+    kind = KINDS[goal.kind]
+    title = kind.title(goal, request.line.strip())
+    if kind.about is About.RADIO:
+        slot = ""
+    else:
+        title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {title}".replace("  ", " ")
     content = {
         **view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name,
         "way": request.way, "other_way": other.as_dict()["counts"] if other else None, "less": less,
@@ -208,6 +201,13 @@ def _there(found: T | None) -> T:
     return found
 
 
+def kind_words(sheet: KeptSheet) -> dict[str, Any]:
+    """Return how a sheet's kind of goal is worded at its end: what its slot is then, and what is still to be noted."""
+    kind = KINDS[sheet.content["goal_kind"]]
+    sought = {"word": kind.sought.word, "example": kind.sought.example} if kind.sought else None
+    return {"about": str(kind.about), "done": kind.done, "sought": sought}
+
+
 def sheet_text(session: Session, sheet_id: str) -> tuple[KeptSheet, str]:
     """Return a kept sheet without its steps, and all that it says as JSON text; raises NotFound."""
     return _there(SheetRepository(session).text(sheet_id))
@@ -216,14 +216,18 @@ def sheet_text(session: Session, sheet_id: str) -> tuple[KeptSheet, str]:
 def tick(session: Session, ticks: list[Tick]) -> list[str]:
     """Keep ticks and bring slots, history and log to what all ticks of their sheets mean; returns the ids that are now kept.
 
-    A tick that is there already, or whose sheet is gone, changes nothing.
+    A tick that is there already, or whose sheet is gone, changes nothing.  Raises Refusal for a step that the sheet does not have.
     """
     sheets, radios = SheetRepository(session), RadioRepository(session)
     of = sheets.radios_of(t.sheet_id for t in ticks)
     there = radios.lock(of.values())
-    new = sheets.add_ticks(t for t in ticks if of.get(t.sheet_id) in there)
+    kept = {s: _there(sheets.outline(s, ticks=False)) for s, radio_id in of.items() if radio_id in there}
+    for one in ticks:
+        if one.sheet_id in kept and one.step >= (count := kept[one.sheet_id].content["step_count"]):
+            raise Refusal(f"step {one.step + 1}", "tick", f"1 to {count}, as many as the sheet has", "Load the sheet again.")
+    new = sheets.add_ticks(t for t in ticks if t.sheet_id in kept)
     for sheet_id in sorted(new):
-        _bring_to(session, _there(sheets.outline(sheet_id, ticks=False)), new[sheet_id])
+        _bring_to(session, kept[sheet_id], new[sheet_id])
     return [one.id for one in ticks]
 
 
@@ -231,9 +235,10 @@ def _bring_to(session: Session, sheet: KeptSheet, new: set[str]) -> None:
     """Bring slots, history, log and status to what all ticks of a sheet mean, some of which are new."""
     sheets = SheetRepository(session)
     all_of, settled = sheets.ticks(sheet.id)
+    leaves = KINDS[sheet.content["goal_kind"]].leaves
     about = (sheet.content, sheet.slot, sheet.title)
-    before = progress(*about, (t for t in all_of if t.id not in new), sheet.created_at)
-    found = progress(*about, all_of, sheet.created_at)
+    before = progress(leaves, *about, (t for t in all_of if t.id not in new), sheet.created_at)
+    found = progress(leaves, *about, all_of, sheet.created_at)
     if found.notes != before.notes:  # most ticks mean nothing for a slot
         notes = [n for n in found.notes if n.source.rpartition("/")[0] not in settled]
         RadioRepository(session).bring_to(sheet.radio_id, sheet.id, notes)
@@ -253,14 +258,13 @@ def note_found(session: Session, sheet_id: str, value: str) -> None:
     Raises NotFound for the sheet, Refusal for one that sought nothing, and for no tone that its search goes through.
     """
     sheet = find_sheet(session, sheet_id)
-    kind = sheet.content["goal_kind"]
-    if kind not in SOUGHT:
+    sought = KINDS[sheet.content["goal_kind"]].sought
+    if sought is None:
         raise Refusal(sheet.title, "sheet", "one that found a tone or a code", "Note it on the sheet of the search.")
-    sought = CTCSS_50 if kind == "find-tone" else (*DCS_NORMAL, *DCS_INVERTED)
     typed = value.strip().upper()
-    found = next((s for s in sought if s in (typed, f"{typed}N", f"{typed}.0")), None)
+    found = next((s for s in sought.values if s in (typed, f"{typed}N", f"{typed}.0")), None)
     if found is None:
-        raise Refusal(value[:20], "tone", f"one of {sought[0]} to {sought[-1]}", "Read it off the radio again.")
+        raise Refusal(value[:20], "tone", f"one of {sought.values[0]} to {sought.values[-1]}", "Read it off the radio again.")
     RadioRepository(session).lock([sheet.radio_id])
     known = RadioRepository(session).slot(sheet.radio_id, sheet.slot)
     channel = replace(Channel.from_dict(sheet.content["goal"]["channel"]), tone=tone_use(found, None)).as_dict()
@@ -280,3 +284,18 @@ def take_up(session: Session, sheet_id: str) -> None:
     """Take up a sheet that was put away."""
     find_sheet(session, sheet_id)
     SheetRepository(session).set_status(sheet_id, SheetStatus.OPEN)
+
+
+def sheets_with(session: Session, status: SheetStatus) -> list[KeptSheet]:
+    """Return the sheets of a status, without their steps."""
+    return SheetRepository(session).with_status(status)
+
+
+def open_as_pages_do(session: Session, sheet_id: str) -> KeptSheet:
+    """Return a kept sheet after doing with it what its pages do: its request is read, and what its ticks mean; raises whatever fails."""
+    sheets, sheet = SheetRepository(session), find_sheet(session, sheet_id)
+    SheetRequest(**{k: v for k, v in sheet.content["request"].items() if k != "csv"})
+    outline = {**sheet.content, "step_count": len(sheet.content["steps"])}
+    leaves = KINDS[sheet.content["goal_kind"]].leaves
+    progress(leaves, outline, sheet.slot, sheet.title, sheets.ticks(sheet_id)[0], datetime.now(UTC))
+    return sheet

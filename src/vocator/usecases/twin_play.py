@@ -21,9 +21,9 @@ from vocator.usecases.twins import twin_of
 MOST_TOKEN_BYTES = 200_000
 
 
-def pack(state: State) -> str:
-    """Write a state as a short text token."""
-    fields = state._asdict()
+def pack(twin: Twin, state: State) -> str:
+    """Write a state as a short text token, which also says of which profile it is."""
+    fields = {"profile": twin.digest, **state._asdict()}
     fields["slots"] = {str(i): stored for i, stored in enumerate(state.slots) if stored is not None}
     raw = json.dumps(fields, separators=(",", ":")).encode()
     return base64.urlsafe_b64encode(zlib.compress(raw, 6)).decode()
@@ -34,6 +34,8 @@ def unpack(twin: Twin, token: str) -> State:
     try:
         raw = zlib.decompressobj().decompress(base64.urlsafe_b64decode(token), MOST_TOKEN_BYTES)
         fields: dict[str, Any] = json.loads(raw)
+        if fields.pop("profile", None) != twin.digest:
+            raise StartError(f"twin: this is a state of another radio than the {twin.profile.name}; start it anew")
         slots = list(twin.start.slots)
         for index, stored in fields["slots"].items():
             rx, split, values, *rest = stored
@@ -52,7 +54,7 @@ def play_view(twin: Twin, state: State, trace: list[dict[str, Any]]) -> dict[str
     """Return what the page shows of a twin."""
     screen = twin.screens[state.screen]
     return {
-        "token": pack(state),
+        "token": pack(twin, state),
         "display": display_dict(display(twin, state)),
         "trace": trace,
         "window_ms": screen.quiet_ms - state.idle_ms if screen.window else None,

@@ -1,15 +1,17 @@
 """Twins ready to run, one per model, firmware and region; of profiles that ship and of one's own."""
 
 from collections.abc import Callable
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.profile_readings import Reading, readings
 from vocator.files.profile_yaml import build, load_profile, model_names
 from vocator.files.strict_yaml import read_yaml
 from vocator.usecases.errors import NotFound
 
+MOST_OWN = 64
 _own: dict[str, str] = {}
 _reader: list[Callable[[str], str | None]] = []
 
@@ -58,11 +60,22 @@ def _own_text(model: str) -> str | None:
     return _own.get(model)
 
 
+def readings_of(model: str, firmware: str | None = None, region: str = "r2") -> list[tuple[Reading, Twin]]:
+    """Return the other readings of what a profile does not know, with a twin each; none for most."""
+    text = None if model in model_names() else _own_text(model)
+    return _readings(text, firmware, region) if text is not None else []
+
+
+@lru_cache(maxsize=MOST_OWN)
+def _readings(text: str, firmware: str | None, region: str) -> list[tuple[Reading, Twin]]:
+    return [(r, Twin(r.profile)) for r in readings(read_yaml(text, "profile.yaml"), firmware, region)]
+
+
 @cache
 def _shipped(model: str, firmware: str | None, region: str) -> Twin:
     return Twin(load_profile(model, firmware, region))
 
 
-@cache
+@lru_cache(maxsize=MOST_OWN)
 def _built(text: str, firmware: str | None, region: str) -> Twin:
     return Twin(build(read_yaml(text, "profile.yaml"), firmware, region))

@@ -7,7 +7,7 @@ import pytest
 from vocator.core.proving.facts import Facts
 from vocator.core.proving.open_screens import _inputs, open_states
 from vocator.core.radio.display import display
-from vocator.core.radio.machine import with_item
+from vocator.core.radio.kept import with_item
 from vocator.core.radio.state import Stored
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names

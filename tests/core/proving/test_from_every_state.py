@@ -8,7 +8,7 @@ import pytest
 
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.sheet import Chapter, Sheet, Step
+from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step
 from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import every_start, prove_from_every_state
 from vocator.core.proving.open_screens import _inputs
@@ -18,7 +18,7 @@ from vocator.core.proving.prover import Verdict, judge, prove
 from vocator.core.proving.starts import covering_starts
 from vocator.core.proving.symbols import Symbol
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Tap, Turn, Type
-from vocator.core.radio.machine import with_item
+from vocator.core.radio.kept import with_item
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.twins import twin_of
@@ -92,7 +92,7 @@ def keeping(sheet: Sheet, setting: str) -> Sheet:
         turned = step.shows == setting and "until" in step.actions[0] and step.say.startswith(f"{setting} to")
         return replace(step, actions=step.actions[1:]) if turned else step
 
-    return replace(sheet, chapters=tuple(Chapter(c.title, tuple(map(kept, c.steps))) for c in sheet.chapters))
+    return replace(sheet, chapters=tuple(Chapter(c.kind, tuple(map(kept, c.steps))) for c in sheet.chapters))
 
 
 def test_a_sheet_that_most_starts_forgive_is_refuted_with_its_exact_condition():
@@ -147,7 +147,7 @@ def test_every_single_input_added_to_a_sheet_is_refuted_or_leaves_the_radio_as_i
     for given in [*_inputs(twin), *(Tap(k) for k in twin.profile.keys)]:
         if isinstance(given, Turn) and given.dial in ("", *(f"{a}/{b}" for a in twin.profile.keys for b in twin.profile.keys)):
             continue  # two keys in the place of a dial: each is among the taps
-        added = Chapter("Set", (Step((written(given),)),))
+        added = Chapter(ChapterKind.SET, (Step((written(given),)),))
         proof = prove(twin, replace(sheet, chapters=(*sheet.chapters, added)), goal, cover)
         if proof.verdict is Verdict.PROVEN:
             for end in ends:

@@ -87,7 +87,7 @@ def fuzz(twin):
         @invariant()
         def shown_and_kept_whole(self):
             assert display(twin, self.state).main != ""
-            assert unpack(twin, pack(self.state)) == self.state
+            assert unpack(twin, pack(twin, self.state)) == self.state
 
     Fuzz.TestCase.settings = settings(max_examples=25, stateful_step_count=30, deadline=None)
     return Fuzz.TestCase

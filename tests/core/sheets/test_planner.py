@@ -6,12 +6,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from vocator.core.batch.batch import short_way
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.goals.goal import Beyond, Goal, fit_label, power_word, slot_of
 from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import Verdict, prove
-from vocator.core.radio.profile import Means
+from vocator.core.radio.profile import CHANNEL_PARTS, Means
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.profile_yaml import model_names
@@ -249,3 +250,39 @@ def test_a_power_that_is_not_stored_is_noted_and_not_silently_left_out():
     assert made.goal.channel.power is None
     assert any(f"power {words[-1]} is not stored" in text for text in made.sheet.limits)
     assert not any("is not stored" in text for text in make_sheet(replace(asked, power=None)).sheet.limits)
+
+
+@pytest.mark.parametrize("model", ["ardvane-finch", "brisko-pico", "castellan-atlas", "solvick-trio"])
+def test_the_short_way_says_all_that_it_counts_on(model):
+    twin = twin_of(model)
+    first, then = (
+        Goal(
+            slot,
+            Channel(
+                hz,
+                hz + shift,
+                tone_use("103.5", None),
+                power=power_word(twin, None)[0] if twin.power in twin.stored_place else None,
+            ),
+        )
+        for slot, hz, shift in ((6, 147_330_000, 600_000), (7, 146_940_000, -600_000))
+    )
+    sheet, proof, known = short_way(twin, first, then, twin.start)
+    assert proof.verdict is Verdict.PROVEN and sheet.counts_on
+    said = sheet.steps()[0].why
+    counted = {
+        twin.profile.setting_named(c.what): twin.settings[twin.profile.setting_named(c.what)].domain.find_text(c.to)
+        for c in sheet.counts_on
+    }
+    for setting, value in counted.items():
+        assert twin.settings[setting].name in said and twin.get(known, setting) == value
+        wrong = twin.put(known, setting, (value + 1) % twin.settings[setting].domain.count)
+        made_up = [twin.channel(twin.stored_from_vfo(s)) for s in (known, wrong)]
+        if made_up[0] != made_up[1]:  # else it stands for the same channel, such as a code beside a tone
+            assert prove(twin, sheet, then, [("one wrong", wrong)]).verdict is Verdict.REFUTED, twin.settings[setting].name
+    free = [i for i, s in enumerate(twin.settings) if s.means in CHANNEL_PARTS and i not in counted]
+    for setting in free:
+        for value in range(min(twin.settings[setting].domain.count, 4)):
+            assert prove(twin, sheet, then, [("another", twin.put(known, setting, value))]).verdict is Verdict.PROVEN, (
+                twin.settings[setting].name
+            )

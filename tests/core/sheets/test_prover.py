@@ -6,7 +6,7 @@ import pytest
 
 from vocator.core.channel.channel import Channel, ToneUse, tone_use
 from vocator.core.goals.goal import Goal
-from vocator.core.goals.sheet import Chapter, Sheet, Step
+from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step
 from vocator.core.planning.planner import plan
 from vocator.core.proving.prover import Verdict, prove
 from vocator.core.proving.starts import covering_starts
@@ -24,7 +24,7 @@ def good(twin, channel=REPEATER, on_air=True):
 
 def changed(sheet: Sheet, change) -> Sheet:
     """A sheet with every step put through ``change``; None leaves the step out."""
-    chapters = tuple(Chapter(c.title, tuple(s for step in c.steps if (s := change(step)) is not None)) for c in sheet.chapters)
+    chapters = tuple(Chapter(c.kind, tuple(s for step in c.steps if (s := change(step)) is not None)) for c in sheet.chapters)
     return replace(sheet, chapters=chapters)
 
 
@@ -35,7 +35,7 @@ def without(words):
 def swapped(sheet: Sheet, first: str, second: str) -> Sheet:
     """A sheet with two chapters in the other order."""
     chapters = list(sheet.chapters)
-    titles = [c.title for c in chapters]
+    titles = [c.kind for c in chapters]
     i, j = titles.index(first), titles.index(second)
     chapters[i], chapters[j] = chapters[j], chapters[i]
     return replace(sheet, chapters=tuple(chapters))
@@ -146,7 +146,7 @@ def test_other_goals_are_proven_whole_and_refuted_without_a_step(model, kind, wo
 
 def test_step_after_frequency_is_refuted():
     sheet, goal = good(PICO, CROWDED)
-    frequency = next(c for c in sheet.chapters if c.title == "Frequency")
+    frequency = next(c for c in sheet.chapters if c.kind == "Frequency")
     late = replace(frequency, steps=(frequency.steps[-1], *frequency.steps[:-1]))
     broken = replace(sheet, chapters=tuple(late if c is frequency else c for c in sheet.chapters))
     assert prove(PICO, sheet, goal).verdict is Verdict.PROVEN
@@ -165,7 +165,7 @@ def test_storing_before_setting_is_refuted():
 
 def test_an_on_air_step_outside_its_chapters_is_refuted():
     sheet, goal = good(FINCH)
-    moved = replace(sheet, chapters=(*sheet.chapters, Chapter("Name", (Step(("[PTT]",), on_air=True),))))
+    moved = replace(sheet, chapters=(*sheet.chapters, Chapter(ChapterKind.NAME, (Step(("[PTT]",), on_air=True),))))
     assert prove(FINCH, moved, goal).verdict is Verdict.REFUTED
 
 

@@ -37,9 +37,9 @@ def sheets(twin, each=2, seed=3):
 @EVERY
 def test_every_step_can_be_read_drawn_and_said(twin):
     for _, sheet in sheets(twin, 1):
-        assert [c.title for c in sheet.chapters if c.title not in TITLES] == []
-        assert sheet.chapters[0].title == "Ready"
-        assert sheet.chapters[-1].title == "Read back"
+        assert [c.kind for c in sheet.chapters if c.kind not in TITLES] == []
+        assert sheet.chapters[0].kind == "Ready"
+        assert sheet.chapters[-1].kind == "Read back"
         for step in sheet.steps():
             assert step.say and "[" not in step.say
             assert step.why

@@ -5,6 +5,7 @@ export type Schemas = components['schemas'];
 export type Resolution = Schemas['ResolutionShape'];
 export type Radio = Schemas['RadioShape'];
 export type Model = Schemas['ModelShape'];
+export type GoalForm = Schemas['GoalForm'];
 export type Sheet = Schemas['SheetShape'];
 export type SheetSummary = Schemas['SheetSummary'];
 export type Step = Schemas['StepShape'];
@@ -62,7 +63,8 @@ async function ask(path: string, init: RequestInit, unanswered: string): Promise
 
 export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   const init = body === undefined ? { method } : { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
-  const answer = await ask(path, init, 'What you do is kept on this page and sent later.');
+  // what is kept here and sent later, ticks and contacts, tells so itself
+  const answer = await ask(path, init, `The server does not answer. ${method === 'GET' ? 'Ask again' : 'Nothing was changed; do it again'} when it is back.`);
   return (answer.status === 204 ? undefined : await answer.json()) as T;
 }
 

@@ -9,7 +9,7 @@
   let chosen = $state<{ model: string; kind: string } | null>(null);
   let trouble = $state('');
 
-  const MARKS = { yes: ['●', 'yes'], some: ['◐', 'some'], no: ['–', 'no'] } as const;
+  const MARKS = { yes: ['●', 'yes'], some: ['◐', 'some'], no: ['–', 'no'], refuted: ['✗', 'refuted'] } as const;
 
   onMount(async () => {
     try {

@@ -201,7 +201,7 @@
           {/each}
         </tbody>
       </table>
-      {#if plan.set_up.length}<p>Beside them, as sheets of their own: {plan.set_up.map((s) => ({ 'hear-myself': 'hear yourself while you send', 'squelch-open': `squelch of ${s.side} held open`, 'read-back': `${s.side} to slot ${s.slot}` })[s.goal] ?? s.goal).join('; ')}.</p>{/if}
+      {#if plan.set_up.length}<p>Beside them, as sheets of their own: {plan.set_up.map((s) => s.words).join('; ')}.</p>{/if}
       <p class="quiet">Satellite slots have no check on the air: no test calls outside a pass.</p>
     </section>
 

@@ -6,6 +6,7 @@
   import { keep, recall } from '../lib/keep';
   import { slotOf } from '../lib/memory/fold';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
+  import SetOnce from '../lib/memory/SetOnce.svelte';
   import SlotView from '../lib/memory/SlotView.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -44,29 +45,7 @@
     else shell.say(`${find}: slots go from ${radio.slot_texts[0]} to ${radio.slot_texts.at(-1)}; names are found too.`);
   }
 
-  const ONCE = [
-    ['assign', 'Assign a free key', 'the key then opens the tone at once; it pays after some channels, and "Many channels…" says after how many'],
-    ['auto-shift-off', 'Automatic shift off', 'a sign set by hand then stays'],
-    ['auto-shift-on', 'Automatic shift on', 'each frequency typed sets sign and offset'],
-    ['busy-lock-off', 'Busy lock off', 'else it refuses to send while anything is heard'],
-    ['squelch-open', 'Hold one side open', 'for a satellite too weak to open the squelch; headphones down first'],
-    ['hear-myself', 'Hear yourself while you send', 'one side goes on hearing while the other sends'],
-  ] as const;
   let once = $state(false);
-  async function setOnce(goal: (typeof ONCE)[number][0]): Promise<void> {
-    working = true;
-    refused = '';
-    try {
-      const sheet = await post<Sheet>('/sheets', { radio_id: Number(id), slot: '', goal });
-      once = false;
-      navigate(`/sheet/${sheet.id}`);
-    } catch (error) {
-      refused = shell.note(error);
-    } finally {
-      working = false;
-    }
-  }
-
   let many = $state(false);
   let csv = $state('');
   let refused = $state('');
@@ -119,7 +98,7 @@
       <button type="button" class="act plain" onclick={() => { name = radio!.name; settings = true; }}>Name or remove</button>
       <div class="many">
       <button type="button" class="act" onclick={() => (many = true)}>Many channels…</button>
-      <button type="button" class="act" onclick={() => { refused = ''; once = true; }}>Set once…</button>
+      <button type="button" class="act" onclick={() => (once = true)}>Set once…</button>
       <form onsubmit={look}>
         <label class="visually-hidden" for="find">Find a slot by number or name</label>
         <Input id="find" class="field" bind:value={find} placeholder="slot or name" autocomplete="off" />
@@ -147,13 +126,7 @@
         <label class="act file">From a file<input type="file" accept=".csv,.txt,text/csv" onchange={pick} class="visually-hidden" /></label>
       </div>
     </Dialog>
-    <Dialog bind:open={once} title="Set once, for the whole radio">
-      <p>What owners set before they program a whole area. Each is a proven sheet; what this radio lacks is said.</p>
-      {#if refused}<p class="caution" role="alert">{refused}</p>{/if}
-      <ul class="once">
-        {#each ONCE as [goal, words, why] (goal)}<li><button type="button" class="act" disabled={working} onclick={() => setOnce(goal)}>{words}</button> <span>{why}</span></li>{/each}
-      </ul>
-    </Dialog>
+    <SetOnce bind:open={once} radioId={radio.id} />
     <Dialog bind:open={settings} title="Name or remove">
       <label class="rename">Name<Input class="field" bind:value={name} maxlength={60} /></label>
       <div class="acts">
@@ -166,14 +139,6 @@
 </main>
 
 <style>
-  .once {
-    list-style: none;
-    padding: 0;
-  }
-  .once li {
-    padding: 6px 0;
-    border-top: 1px solid var(--rule);
-  }
   header {
     display: flex;
     flex-wrap: wrap;

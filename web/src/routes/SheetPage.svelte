@@ -155,9 +155,6 @@
     }
   }
 
-  const DONE: Record<string, string> = { erase: 'free', 'read-back': 'read back', 'reverse-check': 'looked at', change: 'changed and read back' };
-  const LESSER = { rename: 'Give it just the label', change: 'Change just that in place', 'read-back': 'Just read it back' };
-
   /** Rejoin the sheet at a step, after the way back. */
   function goOn(step: number): void {
     lost = false;
@@ -225,13 +222,14 @@
     <div class="step" aria-live="polite">
       {#if following.finished}
         <h2 class="done">
-          {#if ofRadio}It is set.{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {DONE[content.goal_kind] ?? 'written and read back'}.{/if}
+          {#if ofRadio}It is set.{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {following.sheet!.kind?.done ?? 'done'}.{/if}
         </h2>
         <p>Noted {ofRadio ? '' : `in the memory map of ${content.my_name} and `}in the work log.</p>
-        {#if content.goal_kind === 'find-tone' || content.goal_kind === 'find-code'}
+        {#if following.sheet!.kind?.sought}
+          {@const looked = following.sheet!.kind.sought}
           <form class="sought" onsubmit={noteFound}>
-            <label for="sought">Which {content.goal_kind === 'find-tone' ? 'tone' : 'code'} did it stand still on?</label>
-            <div class="acts"><input id="sought" class="field" bind:value={sought} maxlength="12" autocomplete="off" placeholder={content.goal_kind === 'find-tone' ? '103.5' : '023N'} />
+            <label for="sought">Which {looked.word} did it stand still on?</label>
+            <div class="acts"><input id="sought" class="field" bind:value={sought} maxlength="12" autocomplete="off" placeholder={looked.example} />
               <button type="submit" class="act" disabled={!sought.trim()}>Note it</button></div>
             {#if soughtSaid}<p role="status">{soughtSaid}</p>{/if}
           </form>
@@ -248,7 +246,7 @@
         {/if}
         {#if following.at === 0 && content.less}
           <div class="before"><b>Less will do:</b> {content.less.words}.
-            <button type="button" class="act" onclick={lesser}>{LESSER[content.less.goal]}: {content.less.taps + content.less.holds + content.less.digits} keys, {content.less.clicks} clicks, {Math.round(content.less.seconds)} s</button></div>
+            <button type="button" class="act" onclick={lesser}>{content.less.button}: {content.less.taps + content.less.holds + content.less.digits} keys, {content.less.clicks} clicks, {Math.round(content.less.seconds)} s</button></div>
         {/if}
         {#if following.at === 0 && content.limits.length}
           <div class="before"><b>Before the first key:</b> {content.limits.join('; ')}.</div>
@@ -272,7 +270,7 @@
           <button type="button" class="act" onclick={showOnTwin} disabled={following.finished}>Do this step on the twin</button>
           <button type="button" class="act close" onclick={() => (twinOpen = false)}>Close</button>
         </div>
-        <TwinPanel {model} {twin} {wanted} band={['Try', 'Tone', 'Read back'].includes(following.steps[0]?.chapter ?? '')} />
+        <TwinPanel {model} {twin} {wanted} band={following.steps[0]?.band ?? true} />
       {:else}
         <p class="quiet">The twin shows when the server answers; the sheet does not need it.</p>
       {/if}

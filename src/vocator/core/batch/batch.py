@@ -15,9 +15,9 @@ import networkx as nx  # type: ignore[import-untyped]
 from vocator.core.goals.effort import CLICK_S, LOOK_S, TAP_S, seconds
 from vocator.core.goals.goal import Beyond, Goal, frequency_entry
 from vocator.core.goals.sheet import Sheet
-from vocator.core.planning.planner import Carried, plan_next
-from vocator.core.planning.radio_goals import plan_radio_goal
+from vocator.core.planning.planner import plan
 from vocator.core.planning.routes import Routes
+from vocator.core.planning.store_sheet import Carried, plan_next
 from vocator.core.proving.operator import Run, follow
 from vocator.core.proving.prover import Proof, Verdict, judge, prove
 from vocator.core.proving.starts import covering_starts
@@ -100,7 +100,7 @@ def _free_keys(twin: Twin, parts: list[Part], start: State) -> FreeKeys | None:
     assign_s, state = 0.0, start
     for key, setting in chosen:
         goal = Goal(0, parts[0].goal.channel, kind="assign", key=f"{key}={twin.settings[setting].name}")
-        run = follow(twin, plan_radio_goal(twin, goal), state, keep_frames=False)
+        run = follow(twin, plan(twin, goal), state, keep_frames=False)
         assign_s, state = assign_s + seconds(run.tally, run.looks), run.state
     free = state.free
     saved = sum(p.seconds for p in parts) - sum(

@@ -4,6 +4,9 @@ from dataclasses import asdict, dataclass, replace
 from enum import StrEnum
 from typing import Any
 
+FM = "FM"
+"""The mode of every channel that is asked for."""
+
 
 class ToneMode(StrEnum):
     """How tones are used, in the product's words."""
@@ -63,16 +66,16 @@ class Channel:
     """One channel.  Frequencies in hertz; ``tx_hz`` None means that nothing is sent.
 
     ``power`` is the radio's own word, None where it is not stored or not yet chosen;
-    ``label`` None where there is none; ``mode`` is ``FM`` for every channel that is asked for.
+    ``label`` None where there is none.  ``mode`` is in the radio's word what is not FM, which has no ``width``.
     """
 
     rx_hz: int
     tx_hz: int | None
     tone: ToneUse = ToneUse()
-    width: Width = Width.WIDE
+    width: Width | None = Width.WIDE
     power: str | None = None
     label: str | None = None
-    mode: str = "FM"
+    mode: str = FM
 
     @property
     def is_simplex(self) -> bool:
@@ -91,20 +94,20 @@ class Channel:
             "tx_hz": self.tx_hz,
             "tone_mode": str(tone.pop("mode")),
             **tone,
-            "width": str(self.width),
+            "width": str(self.width) if self.width else None,
             "power": self.power,
             "label": self.label,
-            **({} if self.mode == "FM" else {"mode": self.mode}),
+            **({} if self.mode == FM else {"mode": self.mode}),
         }
 
     @classmethod
     def from_dict(cls, given: dict[str, Any]) -> "Channel":
-        """Read the flat form; missing parts are simplex, no tone, wide.
+        """Read the flat form; missing parts are simplex, no tone, wide FM.
 
         Raises ValueError for a tone use or width that is not in the vocabulary, or for
         sides that contradict the tone mode.
         """
-        rx_hz = given["rx_hz"]
+        rx_hz, mode = given["rx_hz"], given.get("mode") or FM
         tone = ToneUse(
             ToneMode(given.get("tone_mode") or "none"),
             given.get("tone_tx"),
@@ -118,9 +121,10 @@ class Channel:
             rx_hz,
             given.get("tx_hz", rx_hz),
             tone,
-            Width(given.get("width") or "wide"),
+            Width(given.get("width") or "wide") if mode == FM else None,
             given.get("power"),
             given.get("label"),
+            mode,
         )
 
 

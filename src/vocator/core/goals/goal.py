@@ -9,19 +9,10 @@ from vocator.core.radio.start import StartError, reaches_by_offset, required_val
 from vocator.core.radio.verbs_entry import digits_for, entered_hz
 from vocator.core.refusal import Refusal
 
-RADIO_GOALS = ("auto-shift-on", "auto-shift-off", "busy-lock-off", "assign", "squelch-open", "hear-myself")
-"""Goals of the radio itself, which leave every slot as it is."""
-
 
 @dataclass(frozen=True, slots=True)
 class Goal:
-    """One channel for one slot; ``kind`` is ``store``, ``erase``, ``read-back``, ``find-tone`` or ``find-code``.
-
-    Of a slot that holds a channel, ``rename`` changes the label only, ``change`` what is stored beside the frequency.
-
-    ``group`` stores the channel, puts it into a group of slots and keeps memory mode to it.
-    Goals of the radio itself need no slot: ``auto-shift-on``, ``auto-shift-off``, ``busy-lock-off``,
-    ``squelch-open`` (of the side ``row``), ``hear-myself`` (one side hears while the other sends), and ``assign``, whose ``key`` reads ``P3=CTCSS``.
+    """What is to be reached; ``kind`` is the word of one of the kinds of goals (``core/planning/kinds``).
 
     ``channel`` is what the slot shall hold, so that receive only stands as simplex with
     ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed; a ``satellite``

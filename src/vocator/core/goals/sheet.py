@@ -45,7 +45,8 @@ class Step:
 
     Steps next to each other with one ``group`` are alternatives.  A step without actions
     is a look.  ``window_s`` is the time within which all its keys must fall, 0 for none.
-    ``notes`` says that the operator notes what the main line shows after it.
+    ``notes`` says that the operator notes what the main line shows after it.  ``unsure`` says what the manual does not
+    promise of it.
     """
 
     actions: tuple[str, ...]
@@ -57,6 +58,7 @@ class Step:
     on_air: bool = False
     window_s: float = 0
     notes: bool = False
+    unsure: str = ""
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line speaks."""
@@ -71,11 +73,36 @@ class Step:
         }
 
 
+class ChapterKind(StrEnum):
+    """A part of the work; its value is the title that the sheet bears."""
+
+    READY = "Ready"
+    CLEAR = "Clear"
+    FREQUENCY = "Frequency"
+    SHIFT = "Shift"
+    TONE = "Tone"
+    WIDTH_AND_POWER = "Width and power"
+    TRY = "Try"
+    STORE = "Store"
+    NAME = "Name"
+    GROUP = "Group"
+    SET = "Set"
+    READ_BACK = "Read back"
+    OTHER = "Other"
+    """A chapter of a sheet that somebody else wrote, with a title of its own."""
+
+
+MAY_SEND = frozenset({ChapterKind.TRY, ChapterKind.READ_BACK})
+"""Where steps on the air may stand."""
+WITH_BAND = MAY_SEND | {ChapterKind.TONE}
+"""Where it matters what is heard."""
+
+
 @dataclass(frozen=True, slots=True)
 class Chapter:
     """A part of the work."""
 
-    title: str
+    kind: ChapterKind
     steps: tuple[Step, ...]
 
 
@@ -115,13 +142,17 @@ class Change:
 
 @dataclass(frozen=True, slots=True)
 class Sheet:
-    """The key sequence for one goal on one radio."""
+    """The key sequence for one goal on one radio.
+
+    ``counts_on`` names the settings that a short way leaves as they are, with the values that they must have.
+    """
 
     model: str
     firmware: str
     chapters: tuple[Chapter, ...]
     limits: tuple[str, ...] = ()
     changes: tuple[Change, ...] = ()
+    counts_on: tuple[Change, ...] = ()
 
     def steps(self) -> list[Step]:
         """Return all steps in order."""

@@ -7,7 +7,7 @@ and labels by the international spelling alphabet.
 import re
 from dataclasses import dataclass
 
-from vocator.core.radio.actions import Action
+from vocator.core.radio.actions import Action, Until
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 
 SPELLING = dict(
@@ -55,7 +55,7 @@ class Cap:
 def caps(action: Action) -> list[Cap]:
     """Return what an action asks a hand to do, in order."""
     inputs = action.inputs
-    until = action.until or ""
+    until = action.until if isinstance(action, Until) else ""
     if len(inputs) > 1 and all(isinstance(i, Tap) and i.key in "0123456789." for i in inputs):
         return [Cap("digits", "".join(i.key for i in inputs if isinstance(i, Tap)))]
     found = []

@@ -10,11 +10,17 @@ from datetime import datetime
 from enum import StrEnum
 from typing import Any
 
+from vocator.core.goals.kind import Leaves
 from vocator.core.keeping.records import CONFIRMING, HELD, Outcome, SlotState, Tick
 
-STORING = ("store", "group")
-CHANGING = {"rename": "given another label", "change": "changed in place"}
-SEEKING = ("find-tone", "find-code")
+WRITING: dict[Leaves, tuple[SlotState, str]] = {
+    Leaves.WRITTEN: (SlotState.WRITTEN, "written from a proven sheet"),
+    Leaves.FOUND: (SlotState.WRITTEN, "written with the tone found, which is still to be noted"),
+    Leaves.LABELLED: (SlotState.WRITTEN, "given another label"),
+    Leaves.CHANGED: (SlotState.WRITTEN, "changed in place"),
+    Leaves.ERASED: (SlotState.FREE, "erased"),
+}
+"""What the step that writes means, by what the sheet leaves."""
 
 
 class Holds(StrEnum):
@@ -64,12 +70,13 @@ def in_order(ticks: Iterable[Tick]) -> list[Tick]:
     return sorted(ticks, key=lambda t: (t.at, t.step, t.id))
 
 
-def progress(content: dict[str, Any], slot: str, title: str, ticks: Iterable[Tick], made_at: datetime) -> Progress:
-    """Return what a sheet's ticks mean; ``content`` is its outline with ``step_count``.
+def progress(
+    leaves: Leaves, content: dict[str, Any], slot: str, title: str, ticks: Iterable[Tick], made_at: datetime
+) -> Progress:
+    """Return what a sheet's ticks mean; ``content`` is its outline with ``step_count``, ``leaves`` what its kind of goal makes of the slot.
 
     A slow clock may put ticks before the sheet was made: they count from then on, in their order.
     """
-    kind = content["goal_kind"]
     parts = content.get("parts") or [
         {"slot": slot, "channel": content["goal"]["channel"], "first": 0, "last": content["step_count"] - 1, "line": title,
          "written_at": content.get("written_at"), "read_back_at": content.get("read_back_at")}
@@ -90,9 +97,9 @@ def progress(content: dict[str, Any], slot: str, title: str, ticks: Iterable[Tic
         part = next((p for p in parts if p["first"] <= tick.step <= p["last"]), None)
         if part is None:
             continue
-        for n, (state, text) in enumerate(_meanings(kind, part, tick, again=before and part["slot"] in checked)):
+        for n, (state, text) in enumerate(_meanings(leaves, part, tick, again=before and part["slot"] in checked)):
             notes.append(
-                Note(f"{tick.id}/{n}", max(tick.at, made_at), tick.at, len(notes), part["slot"], text, part["line"] or title, state, _holds(kind),
+                Note(f"{tick.id}/{n}", max(tick.at, made_at), tick.at, len(notes), part["slot"], text, part["line"] or title, state, _holds(leaves),
                      None if state is SlotState.FREE else part["channel"], tick.outcome)
             )  # fmt: skip
         if tick.outcome in CONFIRMING:
@@ -101,18 +108,11 @@ def progress(content: dict[str, Any], slot: str, title: str, ticks: Iterable[Tic
     return Progress(tuple(sorted(done)), tuple(notes), all(n in done for n in ends))
 
 
-def _meanings(kind: str, part: dict[str, Any], tick: Tick, again: bool) -> list[tuple[SlotState | None, str]]:
+def _meanings(leaves: Leaves, part: dict[str, Any], tick: Tick, again: bool) -> list[tuple[SlotState | None, str]]:
     """Return state and words of what one tick means for its slot; ``again``: a step of a slot that was checked since."""
     found: list[tuple[SlotState | None, str]] = []
     if tick.step == part["written_at"]:
-        if kind in STORING:
-            found.append((SlotState.WRITTEN, "written from a proven sheet"))
-        elif kind in SEEKING:
-            found.append((SlotState.WRITTEN, "written with the tone found, which is still to be noted"))
-        elif kind in CHANGING:
-            found.append((SlotState.WRITTEN, CHANGING[kind]))
-        elif kind == "erase":
-            found.append((SlotState.FREE, "erased"))
+        found += [WRITING[leaves]] if leaves in WRITING else []
     if tick.outcome is not None:
         state = SlotState.CHECKED if tick.outcome in CONFIRMING else None
         found.append((state, f"on-air check: {str(tick.outcome).replace('_', ' ')}"))
@@ -121,8 +121,8 @@ def _meanings(kind: str, part: dict[str, Any], tick: Tick, again: bool) -> list[
     return found
 
 
-def _holds(kind: str) -> Holds:
-    return {"read-back": Holds.SAME, "rename": Holds.LABELLED, "change": Holds.CHANGED}.get(kind, Holds.NAMED)
+def _holds(leaves: Leaves) -> Holds:
+    return {Leaves.SAME: Holds.SAME, Leaves.LABELLED: Holds.LABELLED, Leaves.CHANGED: Holds.CHANGED}.get(leaves, Holds.NAMED)
 
 
 @dataclass(frozen=True, slots=True)

@@ -71,7 +71,7 @@ class Transmission:
 
     tx_hz: int
     tone: str | None
-    width: Width
+    width: Width | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,6 +102,8 @@ def fault(repeater: Repeater, sent: Transmission) -> str:
     """Return why a repeater does not open for a transmission, an empty text when it does."""
     if abs(sent.tx_hz - repeater.input_hz) > NEAR_HZ[repeater.width]:
         return "frequency"
+    if sent.width is None:
+        return "mode"
     if repeater.off:
         return "off"
     if repeater.weak:

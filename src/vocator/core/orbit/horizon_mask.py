@@ -1,6 +1,7 @@
 """What stands on the horizon: the lowest free elevation by azimuth."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -29,7 +30,7 @@ class HorizonMask:
         return bool(self.points) and all(e >= 90 for _, e in self.points)
 
 
-def mask_of(points: list[tuple[float, float]]) -> HorizonMask:
+def mask_of(points: Sequence[Sequence[float]]) -> HorizonMask:
     """Return a mask of points in any order; raises Refusal for what is no azimuth or elevation."""
     for number, (azimuth, elevation) in enumerate(points, 1):
         if not (math.isfinite(azimuth) and 0 <= azimuth <= 360):

@@ -108,9 +108,9 @@ def _same_receive(outing: Outing, clear: list[Understood], plan: BandPlan) -> li
     return found
 
 
-def spacing_hz(a: Width, b: Width) -> int:
-    """Return how far apart two channels of these widths must be."""
-    return SPACING_HZ.get((a, b), MIXED_HZ)
+def spacing_hz(a: Width | None, b: Width | None) -> int:
+    """Return how far apart, in hertz, two channels of these widths must be."""
+    return SPACING_HZ.get((a or Width.WIDE, b or Width.WIDE), MIXED_HZ)
 
 
 def _too_near(outing: Outing, clear: list[Understood], plan: BandPlan) -> list[Finding]:

@@ -9,7 +9,7 @@ from enum import StrEnum
 
 from vocator.core.channel.channel import Channel, megahertz
 from vocator.core.goals.goal import Beyond, Goal, check_reach, frequency_step
-from vocator.core.planning.radio_goals import squelch_of
+from vocator.core.planning.squelch import squelch_of
 from vocator.core.radio.twin import Twin
 
 GRIDS_HZ = (5_000, 2_500, 6_250, 10_000, 12_500)

@@ -6,7 +6,7 @@ start is unknown) and the set of settings whose value is certain whatever the st
 
 from dataclasses import replace
 
-from vocator.core.goals.sheet import FOUND, Chapter, Step, When
+from vocator.core.goals.sheet import FOUND, Change, Chapter, ChapterKind, Step, When
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.perform import perform
@@ -29,14 +29,16 @@ class Draft:
         self.whole = self.known and certain is None
         self.begun = self.state = known or presumed or twin.start
         self.certain: set[int] = set(range(len(twin.settings))) if self.whole else set(certain or ())
+        self.set_here: set[int] = set()
+        self.counted: dict[int, int] = {}  # what is not set because it is right already: it was known before the sheet
         self.chose_row = False
         self.found = ""  # what the main line shows once the search that is followed here stands still
-        self._chapters: list[tuple[str, list[Step]]] = []
+        self._chapters: list[tuple[ChapterKind, list[Step]]] = []
         self._groups = 0
 
     def step(
         self,
-        title: str,
+        chapter: ChapterKind,
         actions: list[str] | tuple[str, ...],
         *,
         shows: str | None = None,
@@ -48,14 +50,14 @@ class Draft:
         window_s: float = 0,
         notes: bool = False,
     ) -> None:
-        """Add a step under a chapter's title and follow it."""
+        """Add a step under a chapter and follow it."""
         actions = self._own(actions)
         if self.found and any("until" in a and a.endswith(self.found) for a in actions):
             actions = [a.removesuffix(self.found) + FOUND if "until" in a and a.endswith(self.found) else a for a in actions]
             say, shows = say.replace(self.found, FOUND), None if shows and shows.endswith(self.found) else shows
         step = Step(tuple(actions), shows, _plain(self._own([say])[0]), why, when, group, on_air, window_s, notes)
-        if not self._chapters or self._chapters[-1][0] != title:
-            self._chapters.append((title, []))
+        if not self._chapters or self._chapters[-1][0] != chapter:
+            self._chapters.append((chapter, []))
         self._chapters[-1][1].append(step)
         if when is None or when.holds(display(self.twin, self.state)):
             self._follow(step)
@@ -67,13 +69,13 @@ class Draft:
         steps = self._chapters[-1][1]
         steps[-1] = replace(steps[-1], shows=shows)
 
-    def alternatives(self, title: str, options: list[tuple[When, list[str], str, str]]) -> None:
+    def alternatives(self, chapter: ChapterKind, options: list[tuple[When, list[str], str, str]]) -> None:
         """Add alternatives, each with its condition, actions, words and reason; judged together."""
         self._groups += 1
         seen = display(self.twin, self.state)
         chosen = next((i for i, option in enumerate(options) if option[0].holds(seen)), None)
-        if not self._chapters or self._chapters[-1][0] != title:
-            self._chapters.append((title, []))
+        if not self._chapters or self._chapters[-1][0] != chapter:
+            self._chapters.append((chapter, []))
         for index, (when, actions, say, why) in enumerate(options):
             step = Step(tuple(self._own(actions)), None, _plain(say), why, when, f"g{self._groups}")
             self._chapters[-1][1].append(step)
@@ -104,15 +106,43 @@ class Draft:
         """Whether a setting is certain to be at a value."""
         return setting in self.certain and self.value(setting) == index
 
+    def left_as_they_are(self, needed: dict[int, int]) -> set[int]:
+        """Return which of some settings are certain to be right already, and note those that were so before the sheet."""
+        right = {s for s, v in needed.items() if self.is_right(s, v)}
+        self.counted |= {s: needed[s] for s in right if s not in self.set_here}
+        return right
+
+    def counts_on(self) -> tuple[Change, ...]:
+        """Return the settings that must be so already, since the sheet leaves them as they are."""
+        settings = self.twin.settings
+        return tuple(Change(settings[s].name, None, settings[s].domain.text(v)) for s, v in self.counted.items())
+
+    def tell_what_it_counts_on(self) -> None:
+        """Let the first look, where a sheet goes on from a known state, say what lights there and what else must be so."""
+        title, steps = self._chapters[0]
+        if not self.known or not steps or steps[0].actions:
+            return
+        lit = display(self.twin, self.begun).icons
+        names = [f"{c.what} {c.to}" for c in self.counts_on()]
+        look = replace(
+            steps[0],
+            say=f"Look: {' '.join((steps[0].shows or '', *lit))} on the display",
+            why=f"it counts on {', '.join(names)} from the last channel; if anything else shows, take the long way"
+            if names
+            else steps[0].why,
+        )
+        self._chapters[0] = (title, [look, *steps[1:]])
+
     def now_certain(self, setting: int) -> None:
         """Note that a setting was just put to its value, and what it disturbed with it."""
         self.certain.add(setting)
+        self.set_here.add(setting)
         if self.value(setting):
             self.certain.update(other for other, _ in self.twin.settings[setting].disturbs)
 
     def chapters(self) -> tuple[Chapter, ...]:
         """Return the chapters so far."""
-        return tuple(Chapter(title, tuple(steps)) for title, steps in self._chapters)
+        return tuple(Chapter(chapter, tuple(steps)) for chapter, steps in self._chapters)
 
 
 def _plain(words: str) -> str:

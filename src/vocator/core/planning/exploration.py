@@ -4,12 +4,11 @@ The planner finds a way home from each.  They are found by pressing keys on the 
 forgotten; the prover has a walk of its own.
 """
 
-from functools import cache
 from typing import NamedTuple
 
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
-from vocator.core.radio.machine import with_item
+from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -51,7 +50,7 @@ def signature(twin: Twin, s: State) -> tuple[object, ...]:
     return s.screen, s.stack, bool(s.typed), phase, further, changed or typed_text, typed_value, s.modes[s.unit]
 
 
-@cache
+@per_machine
 def open_states(twin: Twin) -> tuple[State, ...]:
     """Return one state for each way that something can be open, from VFO and memory mode."""
     stored = twin.stored_from_vfo(twin.start)

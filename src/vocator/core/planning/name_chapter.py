@@ -1,6 +1,7 @@
 """The name chapter: a label place by place, in the way that the radio's editor has."""
 
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.store_chapters import go_to_slot, letter_keys, open_via, pick_slot, picker_for, to_rest
@@ -32,26 +33,26 @@ def rename(draft: Draft, routes: Routes, goal: Goal) -> None:
         slot = draft.twin.profile.slot_text(goal.slot)
         raise Beyond("label", f"{slot} has no name on this radio", "Its own key says which it is.")
     if not editor.keyboard:
-        go_to_slot(draft, routes, goal, "Name")
+        go_to_slot(draft, routes, goal, ChapterKind.NAME)
     if editor.letters:
         _name_typed(draft, routes, editor, label)
     else:
-        _write_label(draft, routes, goal, editor, label)
+        _write_label(draft, routes, goal, editor, label, over_old=True)
     slot = draft.twin.profile.slot_text(goal.slot)
-    draft.step("Read back", [], say=f"Look: slot {slot} is {label}", why="all else in the slot is as it was")
+    draft.step(ChapterKind.READ_BACK, [], say=f"Look: slot {slot} is {label}", why="all else in the slot is as it was")
 
 
 def _editor(twin: Twin) -> Screen | None:
     return next((s for s in twin.screens if s.kind == "label"), None)
 
 
-def _write_label(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str) -> None:
+def _write_label(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str, over_old: bool = False) -> None:
     if editor.keyboard:
         _name_on_keyboard(draft, routes, goal, editor, label)
     elif key_for(editor, "push_on"):
         _name_pushed(draft, routes, editor, label)
     elif key_for(editor, "onward"):
-        _name_over_old(draft, routes, goal, editor, label)
+        _name_over_old(draft, routes, editor, label, over_old)
     else:
         _name_from_dots(draft, routes, editor, label)
 
@@ -72,9 +73,11 @@ def _name_on_keyboard(draft: Draft, routes: Routes, goal: Goal, editor: Screen, 
     assert opening is not None and name is not None and keep is not None
     actions = [*opening, *pick_slot(draft, routes, picker, goal.slot), name]
     words = f"Open the memory list, slot {twin.profile.slot_text(goal.slot)}, {name}"
-    draft.step("Name", actions, say=words, why=f"a keyboard of {editor.length} characters opens, empty")
-    draft.step("Name", [f"type {label}", keep], shows=label, say=f"Type {label}, {keep}", why="read it before you keep it")
-    to_rest(draft, routes, "Name", "the name is kept")
+    draft.step(ChapterKind.NAME, actions, say=words, why=f"a keyboard of {editor.length} characters opens, empty")
+    draft.step(
+        ChapterKind.NAME, [f"type {label}", keep], shows=label, say=f"Type {label}, {keep}", why="read it before you keep it"
+    )
+    to_rest(draft, routes, ChapterKind.NAME, "the name is kept")
 
 
 def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
@@ -83,16 +86,20 @@ def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) ->
     assert forward and cut and leave
     via = routes.to_screen(draft.twin.memory, editor.name)
     say = "Open the label, start the first place"
-    draft.step("Name", [*open_via(draft, routes, via), forward], say=say, why=f"{editor.length} places, blank at first")
+    draft.step(ChapterKind.NAME, [*open_via(draft, routes, via), forward], say=say, why=f"{editor.length} places, blank at first")
     for place, letter in enumerate(label):
         turn = _letter(draft, routes, editor, letter, editor.characters[0])
         actions = [forward] if letter == " " else [turn, forward]
         words = f"{letter if letter != ' ' else 'space'}, then go on"
-        draft.step("Name", actions, say=words, why=f"place {place + 1} of {len(label)}")
+        draft.step(ChapterKind.NAME, actions, say=words, why=f"place {place + 1} of {len(label)}")
     if len(label) < editor.length:
-        draft.step("Name", [cut], shows=label, say=f"Cut what follows: hold for {cut[-3:-1]}", why="a shorter label ends here")
+        draft.step(
+            ChapterKind.NAME, [cut], shows=label, say=f"Cut what follows: hold for {cut[-3:-1]}", why="a shorter label ends here"
+        )
     sends = "; it does not send there" if leave == "[PTT]" else ""
-    draft.step("Name", [leave], say=f"Keep the label: tap {leave}", why=f"nothing blinks any more, so it is kept{sends}")
+    draft.step(
+        ChapterKind.NAME, [leave], say=f"Keep the label: tap {leave}", why=f"nothing blinks any more, so it is kept{sends}"
+    )
 
 
 def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
@@ -100,25 +107,29 @@ def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> No
     on, keep = key_for(editor, "push_on"), key_for(editor, "keep_pushed")
     assert on and keep
     via = routes.to_screen(draft.twin.memory, editor.name)
-    draft.step("Name", open_via(draft, routes, via), say="Open the label", why=f"{editor.length} places, blank at first")
+    draft.step(
+        ChapterKind.NAME, open_via(draft, routes, via), say="Open the label", why=f"{editor.length} places, blank at first"
+    )
     for place, letter in enumerate(label):
         turn = _letter(draft, routes, editor, letter, " ")
         words = f"{letter if letter != ' ' else 'space'}, then push"
-        draft.step("Name", [*([] if letter == " " else [turn]), on], say=words, why=f"place {place + 1} of {len(label)}")
+        draft.step(
+            ChapterKind.NAME, [*([] if letter == " " else [turn]), on], say=words, why=f"place {place + 1} of {len(label)}"
+        )
     why = "the list is left" if len(label) == editor.length else "a shorter label is kept as far as it was pushed"
-    draft.step("Name", [keep], say=f"Keep it and leave: tap {keep}", why=why)
+    draft.step(ChapterKind.NAME, [keep], say=f"Keep it and leave: tap {keep}", why=why)
 
 
-def _name_over_old(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str) -> None:
+def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str, renamed: bool) -> None:
     """The editor starts at the first place with the old label, blank after a store; a longer old one is cleared to its end."""
     onward = key_for(editor, "onward")
     home, back = key_for(editor, "keep_label_home"), key_for(editor, "keep_label")
     keep = home or back
     assert onward and keep
     via = routes.to_screen(draft.twin.memory, editor.name)
-    say, renamed = "Open the label: the first place blinks", goal.kind == "rename"
+    say = "Open the label: the first place blinks"
     why = "the old name stands there" if renamed else "it is blank, since the store took the old one away"
-    draft.step("Name", open_via(draft, routes, via), say=say, why=why)
+    draft.step(ChapterKind.NAME, open_via(draft, routes, via), say=say, why=why)
     places = label.ljust(editor.length) if renamed else label
     for place, letter in enumerate(places):
         turn = _letter(draft, routes, editor, letter, draft.state.letters[place])
@@ -126,10 +137,10 @@ def _name_over_old(draft: Draft, routes: Routes, goal: Goal, editor: Screen, lab
         actions = [*([] if letter == " " and not renamed else [turn]), *([] if last else [onward])]
         words = f"{letter if letter != ' ' else 'space'}{'' if last else ', then go on'}"
         why = f"place {place + 1} of {len(label)}" if place < len(label) else "what is left of the old name must go"
-        draft.step("Name", actions, say=words, why=why)
-    draft.step("Name", [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
+        draft.step(ChapterKind.NAME, actions, say=words, why=why)
+    draft.step(ChapterKind.NAME, [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
     if home is None:
-        to_rest(draft, routes, "Name", "the label is kept")
+        to_rest(draft, routes, ChapterKind.NAME, "the label is kept")
 
 
 def _name_typed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
@@ -140,4 +151,4 @@ def _name_typed(draft: Draft, routes: Routes, editor: Screen, label: str) -> Non
     window = editor.quiet_ms / 1000
     say = f"Open the label, type {label}, keep it: {keep}"
     why = f"read it all first: the window is {window:g} s from the last key; the first letter replaces the old name"
-    draft.step("Name", [*opening, *letter_keys(editor, label), keep], say=say, why=why, window_s=window)
+    draft.step(ChapterKind.NAME, [*opening, *letter_keys(editor, label), keep], say=say, why=why, window_s=window)

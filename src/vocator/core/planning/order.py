@@ -2,32 +2,33 @@
 
 from functools import cache
 
+from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.routes import Routes
 from vocator.core.radio.profile import Means
 
-CHAPTER_OF: dict[Means, str] = {
-    Means.TRANSMIT_ROW: "Clear",
-    Means.REVERSE: "Clear",
-    Means.STEP: "Frequency",
-    Means.BAND: "Frequency",
-    Means.MODE: "Frequency",
-    Means.SEND_FREQUENCY: "Shift",
-    Means.POLARITY: "Tone",
-    Means.SHIFT: "Shift",
-    Means.OFFSET: "Shift",
-    Means.TONE_USE: "Tone",
-    Means.TONE: "Tone",
-    Means.CODE: "Tone",
-    Means.SEND_TONE: "Tone",
-    Means.OPEN_TONE: "Tone",
-    Means.SEND_USE: "Tone",
-    Means.OPEN_USE: "Tone",
-    Means.SEND_CODE: "Tone",
-    Means.OPEN_CODE: "Tone",
-    Means.WIDTH: "Width and power",
-    Means.POWER: "Width and power",
+CHAPTER_OF: dict[Means, ChapterKind] = {
+    Means.TRANSMIT_ROW: ChapterKind.CLEAR,
+    Means.REVERSE: ChapterKind.CLEAR,
+    Means.STEP: ChapterKind.FREQUENCY,
+    Means.BAND: ChapterKind.FREQUENCY,
+    Means.MODE: ChapterKind.FREQUENCY,
+    Means.SEND_FREQUENCY: ChapterKind.SHIFT,
+    Means.POLARITY: ChapterKind.TONE,
+    Means.SHIFT: ChapterKind.SHIFT,
+    Means.OFFSET: ChapterKind.SHIFT,
+    Means.TONE_USE: ChapterKind.TONE,
+    Means.TONE: ChapterKind.TONE,
+    Means.CODE: ChapterKind.TONE,
+    Means.SEND_TONE: ChapterKind.TONE,
+    Means.OPEN_TONE: ChapterKind.TONE,
+    Means.SEND_USE: ChapterKind.TONE,
+    Means.OPEN_USE: ChapterKind.TONE,
+    Means.SEND_CODE: ChapterKind.TONE,
+    Means.OPEN_CODE: ChapterKind.TONE,
+    Means.WIDTH: ChapterKind.WIDTH_AND_POWER,
+    Means.POWER: ChapterKind.WIDTH_AND_POWER,
 }
-CHAPTERS = ("Clear", "Frequency", "Shift", "Tone", "Width and power")
+CHAPTERS = (ChapterKind.CLEAR, ChapterKind.FREQUENCY, ChapterKind.SHIFT, ChapterKind.TONE, ChapterKind.WIDTH_AND_POWER)
 OUT_OF_ORDER_S = 1.0
 
 

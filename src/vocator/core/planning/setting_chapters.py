@@ -2,11 +2,13 @@
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.goals.goal import Goal, frequency_entry, frequency_step
-from vocator.core.goals.sheet import When
+from vocator.core.goals.sheet import ChapterKind, When
+from vocator.core.planning.changing import MANY_CLICKS
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.exploration import Look
 from vocator.core.planning.routes import Routes, key_for
-from vocator.core.planning.setting_ways import MANY_CLICKS, set_all
-from vocator.core.planning.way_home import ways_home
+from vocator.core.planning.setting_ways import set_all
+from vocator.core.planning.way_home import left_by, ways_home
 from vocator.core.radio.display import display
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import required_values
@@ -32,17 +34,21 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
     at_rest = twin.at_rest(draft.state)
     if not draft.known or not at_rest:
         options = []
-        for (screen, icon, text), actions in ways_home(twin).items():
+        spared = _left_anyway(draft, routes, goal)
+        for look, actions in ways_home(twin).items():
+            if look in spared:
+                continue
+            screen, icon, text = look
             when = When(screen=screen, icon=icon or None, shows=text or None)
             words = f"If {f'{icon} is lit' if icon else f'{text} stands at the top' if text else _NAMES[screen]}"
             options.append((when, list(actions), f"{words}: {spoken(actions)}", "so that nothing is open; nothing is changed"))
         options.sort(key=lambda o: (not o[0].shows, o[1], o[0].screen or ""))
         if options:
-            draft.alternatives("Ready", options)
+            draft.alternatives(ChapterKind.READY, options)
     else:
         seen = display(twin, draft.state)
         draft.step(
-            "Ready",
+            ChapterKind.READY,
             [],
             shows=seen.main,
             say=f"Look: {seen.main} stands on the display",
@@ -53,12 +59,28 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
     if twin.unit_of:
         _choose_side(draft, routes, goal.row or twin.profile.units[0])
     elif goal.row is not None and not (draft.known and twin.profile.units[draft.state.unit] == goal.row):
-        go_to_row(draft, routes, goal.row, "Ready", "the channel is set up there")
+        go_to_row(draft, routes, goal.row, ChapterKind.READY, "the channel is set up there")
     if not (draft.known and draft.state.modes[draft.state.unit] == twin.vfo):
         to_vfo(draft, routes)
 
 
-def go_to_row(draft: Draft, routes: Routes, row: str, title: str, why: str) -> None:
+def _left_anyway(draft: Draft, routes: Routes, goal: Goal) -> frozenset[Look]:
+    """Return what the step to VFO mode leaves by itself, from every state that looks so, where nothing stands before that step."""
+    twin = draft.twin
+    if draft.known or twin.watch is not None or twin.unit_of or goal.row is not None:
+        return frozenset()
+    return left_by(twin, *_vfo_step(routes, draft.state.unit))
+
+
+def _vfo_step(routes: Routes, unit: int) -> tuple[tuple[str, ...], When | None]:
+    """Return the actions that go to VFO mode, and when they are done: by the key that goes round the modes, or by that of memory mode."""
+    twin = routes.twin
+    word = twin.screens[twin.vfo].word
+    keys = routes.mode_keys(twin.memory, twin.vfo, unit)
+    return ((f"{keys[0]} until {word}",), None) if word else (tuple(keys), When(slot_shown=True))
+
+
+def go_to_row(draft: Draft, routes: Routes, row: str, chapter: ChapterKind, why: str) -> None:
     """Go on to another row by the key that goes round them.
 
     With two rows that is one press where the other one is in use: a label may read like the name of a row.
@@ -68,27 +90,27 @@ def go_to_row(draft: Draft, routes: Routes, row: str, title: str, why: str) -> N
     assert key is not None
     if len(units) == 2:
         other = next(u for u in units if u != row)
-        draft.step(title, list(key), when=When(row=other), say=f"If {word} {other} is in use: {spoken(key)}", why=why)
+        draft.step(chapter, list(key), when=When(row=other), say=f"If {word} {other} is in use: {spoken(key)}", why=why)
     else:
-        draft.step(title, [f"{' '.join(key)} until {row}"], say=f"Choose {word} {row}", why=why)
+        draft.step(chapter, [f"{' '.join(key)} until {row}"], say=f"Choose {word} {row}", why=why)
 
 
 def to_vfo(draft: Draft, routes: Routes) -> None:
-    """Go to VFO mode: by the key that goes round the modes, or by that of memory mode."""
+    """Go to VFO mode."""
     twin = draft.twin
     word = twin.screens[twin.vfo].word
-    keys = routes.mode_keys(twin.memory, twin.vfo, draft.state.unit)
+    actions, when = _vfo_step(routes, draft.state.unit)
     if word:
         others = [s.word for s in twin.screens if s.kind == "rest" and s.word and s.word != word]
         shown = f"{word} shows" if twin.screens[twin.vfo].mark else f"neither {' nor '.join(dict.fromkeys(others))} shows"
-        say = f"{spoken(keys[:1]).capitalize()} until {shown}"
-        draft.step("Ready", [f"{keys[0]} until {word}"], say=say, why="a channel is built in VFO mode")
+        say = f"{spoken((actions[0].partition(' until ')[0],)).capitalize()} until {shown}"
+        draft.step(ChapterKind.READY, list(actions), say=say, why="a channel is built in VFO mode")
         return
     draft.step(
-        "Ready",
-        list(keys),
-        when=When(slot_shown=True),
-        say=f"If a slot number shows: {spoken(keys)}",
+        ChapterKind.READY,
+        list(actions),
+        when=when,
+        say=f"If a slot number shows: {spoken(actions)}",
         why="a slot number means memory mode; a channel is built in VFO mode",
     )
 
@@ -100,7 +122,10 @@ def _choose_side(draft: Draft, routes: Routes, side: str) -> None:
     actions = routes.presses(draft.twin.vfo, "unit", side)
     assert actions is not None
     draft.step(
-        "Ready", list(actions), say=f"Make {side} the main side", why="the main side takes the keys, and its dial works the lists"
+        ChapterKind.READY,
+        list(actions),
+        say=f"Make {side} the main side",
+        why="the main side takes the keys, and its dial works the lists",
     )
 
 
@@ -111,7 +136,7 @@ def _stop_watching(draft: Draft, routes: Routes) -> None:
         off = draft.twin.settings[watch].domain.find_meaning("off")
         assert off is not None
         why = "while it is on, a signal moves you to another row half way"
-        set_all(draft, routes, {watch: off}, {watch: why}, "Ready")
+        set_all(draft, routes, {watch: off}, {watch: why}, ChapterKind.READY)
 
 
 def set_wide_needs(draft: Draft) -> tuple[dict[int, int], dict[int, str]]:
@@ -149,7 +174,7 @@ def clear(draft: Draft, routes: Routes, goal: Goal) -> None:
     actions = routes.presses(draft.twin.vfo, "reverse")
     if icons and actions and not (draft.known and not draft.state.reverse):
         draft.step(
-            "Clear",
+            ChapterKind.CLEAR,
             [" ".join(actions)],
             when=When(icon=icons[0]),
             say=f"If {icons[0]} shows: reverse off",
@@ -158,7 +183,7 @@ def clear(draft: Draft, routes: Routes, goal: Goal) -> None:
 
 
 def set_frequency(
-    draft: Draft, routes: Routes, hz: int, title: str, why: str, more: tuple[dict[int, int], dict[int, str]] = ({}, {})
+    draft: Draft, routes: Routes, hz: int, chapter: ChapterKind, why: str, more: tuple[dict[int, int], dict[int, str]] = ({}, {})
 ) -> None:
     """Type or turn a frequency, with the tuning step that it needs first.
 
@@ -168,7 +193,7 @@ def set_frequency(
     twin = draft.twin
     entry = frequency_entry(twin)
     if entry is None:
-        _turn_frequency(draft, routes, hz, title, why, more[0])
+        _turn_frequency(draft, routes, hz, chapter, why, more[0])
         return
     step = frequency_step(twin, hz)
     if step is not None and step >= 0 and twin.step is not None:
@@ -183,7 +208,7 @@ def set_frequency(
     typed = next(a for a in actions if a[0].isdigit())
     words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
     swapped = twin.reverse_setting is not None or routes.presses(twin.vfo, "reverse")
-    draft.step(title, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
+    draft.step(chapter, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
     if not draft.whole and len(twin.profile.bands) > 1 and band != twin.band_of(hz):
         draft.certain = {s for s in before if twin.settings[s].scope not in ("band", "unit_band")}
     _after_auto_shift(draft, hz)
@@ -230,7 +255,7 @@ def _wider_step(draft: Draft, hz: int, step: int, needed: dict[int, int]) -> int
     return widest if clicks(step) - clicks(widest) > MANY_CLICKS else step
 
 
-def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str, needed: dict[int, int]) -> None:
+def _turn_frequency(draft: Draft, routes: Routes, hz: int, chapter: ChapterKind, why: str, needed: dict[int, int]) -> None:
     """Reach a frequency by the dial alone: the band, the step, whole megahertz, then the rest."""
     twin = draft.twin
     band, step, coarse = twin.profile.setting_for(Means.BAND), frequency_step(twin, hz), key_for(twin.screens[twin.vfo], "coarse")
@@ -239,12 +264,14 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str,
     if not here:
         draft.certain.discard(band)
         set_all(
-            draft, routes, {band: twin.band_of(hz) or 0}, {band: "settings are kept per band, so the band comes first"}, title
+            draft, routes, {band: twin.band_of(hz) or 0}, {band: "settings are kept per band, so the band comes first"}, chapter
         )
         if not draft.whole:
             draft.certain -= {s for s, x in enumerate(twin.settings) if x.scope in ("band", "unit_band")}
     step = _wider_step(draft, hz, step, needed)
-    set_all(draft, routes, {twin.step: step}, {twin.step: "it moves the frequency, and decides which ones can be reached"}, title)
+    set_all(
+        draft, routes, {twin.step: step}, {twin.step: "it moves the frequency, and decides which ones can be reached"}, chapter
+    )
     step_hz = twin.step_hz(draft.state)
     now = draft.state
     options = []
@@ -254,16 +281,17 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, title: str, why: str,
             options.append((abs(twin.freq(now) // 1_000_000 - mhz) + abs(start - hz) // step_hz, mhz, start > hz))
     _, mhz, down = min(options)
     if twin.freq(now) != hz or not (draft.whole or here):
-        lit = When(not_shows="M")
+        icon = twin.profile.common.coarse_icon
+        lit = When(no_icon=icon)
         words = "it turns by whole megahertz while M is lit"
-        draft.step(title, [coarse], when=lit, say=f"If M is out: push {coarse}", why=words)
+        draft.step(chapter, [coarse], when=lit, say=f"If {icon} is out: push {coarse}", why=words)
         up = twin.freq(now) // 1_000_000 <= mhz
         turn = routes.turner(twin.vfo, "tune", 1 if up else -1)
-        draft.step(title, [f"{turn} until {mhz}"], say=f"Turn to {mhz} MHz", why=why)
-        draft.step(title, [coarse], say=f"Push {coarse}: M goes out", why="now by the step again")
+        draft.step(chapter, [f"{turn} until {mhz}"], say=f"Turn to {mhz} MHz", why=why)
+        draft.step(chapter, [coarse], say=f"Push {coarse}: {icon} goes out", why="now by the step again")
         turn = routes.turner(twin.vfo, "tune", -1 if down else 1)
         say = f"Turn to {twin.frequency(hz)}, whichever way is nearer"
-        draft.step(title, [f"{turn} until {twin.frequency(hz)}"], shows=twin.frequency(hz), say=say, why=why)
+        draft.step(chapter, [f"{turn} until {twin.frequency(hz)}"], shows=twin.frequency(hz), say=say, why=why)
     if not draft.whole:
         draft.certain -= {s for s in draft.certain if s in (twin.shift, *twin.offsets)}
 
@@ -305,20 +333,23 @@ def settings(draft: Draft, routes: Routes, goal: Goal, more: dict[int, int] | No
 def _check_reverse(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Where reverse has no icon, find it by the frequency that shows once the shift is set."""
     actions = routes.presses(draft.twin.vfo, "reverse")
+    entry = frequency_entry(draft.twin)
     if draft.twin.reverse_icons or not actions or goal.channel.is_simplex or draft.known:
+        return
+    if entry is not None and entry.ends_reverse:
         return
     if draft.value(draft.twin.shift or 0) == 0:
         return
-    reverse_off(draft, routes, goal, "Store" if goal.satellite else "Try")
+    reverse_off(draft, routes, goal, ChapterKind.STORE if goal.satellite else ChapterKind.TRY)
 
 
-def reverse_off(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:
+def reverse_off(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -> None:
     """Switch reverse off where the display does not show the receive frequency."""
     actions = routes.presses(draft.twin.vfo, "reverse")
     assert actions is not None
     shown = draft.twin.frequency(goal.channel.rx_hz)
     draft.step(
-        title,
+        chapter,
         [" ".join(actions)],
         when=When(not_shows=shown),
         shows=shown,

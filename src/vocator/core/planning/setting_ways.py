@@ -4,62 +4,46 @@
 nothing is disturbed afterwards.
 """
 
-from dataclasses import dataclass, field
-
 from vocator.core.goals.effort import HOLD_EXTRA_S, TAP_S
-from vocator.core.goals.sheet import When
+from vocator.core.goals.sheet import ChapterKind, When
+from vocator.core.planning.changing import change_to, chapter_of, many_clicks, opened_shows, type_and_look
 from vocator.core.planning.draft import Draft
-from vocator.core.planning.order import CHAPTER_OF, CHAPTERS, tour, without_disturbed
+from vocator.core.planning.list_ways import Plan, set_in_lists, set_in_panel
+from vocator.core.planning.order import CHAPTERS, without_disturbed
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.radio.display import display, lasting_icons
-from vocator.core.radio.machine import with_item
-from vocator.core.radio.profile import Amounts
-from vocator.core.radio.twin import Twin
-from vocator.core.radio.verbs import clicks_to
+from vocator.core.radio.kept import with_item
 
-MANY_CLICKS = 60
 QUICK_ENOUGH_S = 3.0
 
 
-@dataclass(slots=True)
-class Plan:
-    """Which settings go by which way, each with its value; ``behind`` holds values in a list behind another."""
-
-    choices: dict[int, int] = field(default_factory=dict)
-    free: dict[int, int] = field(default_factory=dict)
-    panels: dict[int, dict[int, int]] = field(default_factory=dict)
-    lists: dict[int, dict[int, int]] = field(default_factory=dict)
-    quick: dict[int, int] = field(default_factory=dict)
-    opened: dict[int, int] = field(default_factory=dict)
-    behind: dict[int, tuple[int, int]] = field(default_factory=dict)
-
-
-def title_of(draft: Draft, setting: int) -> str:
-    """Return the chapter that a setting belongs to."""
-    return CHAPTER_OF.get(draft.twin.settings[setting].means, CHAPTERS[-1])
-
-
 def set_all(
-    draft: Draft, routes: Routes, needed: dict[int, int], whys: dict[int, str], title: str | None = None, leave: bool = True
+    draft: Draft,
+    routes: Routes,
+    needed: dict[int, int],
+    whys: dict[int, str],
+    chapter: ChapterKind | None = None,
+    leave: bool = True,
 ) -> None:
     """Bring settings to their values by the cheapest ways, in the order of least effort.
 
-    ``title`` puts all of it under one chapter.  A setting whose list stands behind the key
+    ``chapter`` puts all of it under one chapter.  A setting whose list stands behind the key
     of another is set together with that one.  ``leave`` False stays in the last list.
     """
-    todo = {s: v for s, v in needed.items() if not draft.is_right(s, v)}
+    right = draft.left_as_they_are(needed)
+    todo = {s: v for s, v in needed.items() if s not in right}
     todo = _by_clearing(draft, needed, without_disturbed(routes, todo))
     plan = _ways(draft, routes, needed, todo)
     for setting, value in plan.choices.items():
-        _choose(draft, routes, setting, value, whys, title)
+        _choose(draft, routes, setting, value, whys, chapter)
     for setting, value in plan.free.items():
-        _set_by_free_key(draft, routes, setting, value, whys, title, plan.behind.get(setting))
+        _set_by_free_key(draft, routes, setting, value, whys, chapter, plan.behind.get(setting))
     for panel, chosen in plan.panels.items():
-        _set_in_panel(draft, routes, panel, chosen, whys, title)
-    _set_in_lists(draft, routes, plan, whys, title, leave)
+        set_in_panel(draft, routes, panel, chosen, whys, chapter)
+    set_in_lists(draft, routes, plan, whys, chapter, leave)
     by_key = [*((s, v, _set_quick) for s, v in plan.quick.items()), *((s, v, _set_opened) for s, v in plan.opened.items())]
-    for setting, value, setter in sorted(by_key, key=lambda k: CHAPTERS.index(title_of(draft, k[0]))):
-        setter(draft, routes, setting, value, whys, title)
+    for setting, value, setter in sorted(by_key, key=lambda k: CHAPTERS.index(chapter_of(draft, k[0]))):
+        setter(draft, routes, setting, value, whys, chapter)
 
 
 def _by_clearing(draft: Draft, needed: dict[int, int], todo: dict[int, int]) -> dict[int, int]:
@@ -153,13 +137,13 @@ def _own_icons(draft: Draft, setting: int) -> dict[int, str]:
     }
 
 
-def _set_quick(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], title: str | None) -> None:
+def _set_quick(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], chapter: ChapterKind | None) -> None:
     """Step a setting by its key until it shows; where its value shows nothing, from what the others show."""
     twin, s = draft.twin, draft.twin.settings[setting]
     presses = routes.presses(twin.vfo, "step", s.name)
     assert presses is not None
     text, keys = s.domain.text(value), " ".join(presses)
-    title, why = title or title_of(draft, setting), whys.get(setting, "")
+    chapter, why = chapter or chapter_of(draft, setting), whys.get(setting, "")
     icons = _own_icons(draft, setting)
     shows = display(twin, twin.put(draft.state, setting, value)).stands(text)
     if value not in icons and not shows and len(icons) == s.domain.count - 1:
@@ -168,10 +152,10 @@ def _set_quick(draft: Draft, routes: Routes, setting: int, value: int, whys: dic
             times = (value - other) % s.domain.count
             words = f"If {icon} shows: {keys}{f', {times} times' if times > 1 else ''}, until {icon} is out"
             options.append((When(icon=icon), [keys] * times, words, why))
-        draft.alternatives(title, options)
+        draft.alternatives(chapter, options)
     else:
         shown = icons.get(value, text)
-        draft.step(title, [f"{keys} until {shown}"], shows=shown, say=f"{s.name} {text}", why=why)
+        draft.step(chapter, [f"{keys} until {shown}"], shows=shown, say=f"{s.name} {text}", why=why)
     draft.now_certain(setting)
 
 
@@ -181,7 +165,7 @@ def _set_by_free_key(
     setting: int,
     value: int,
     whys: dict[int, str],
-    title: str | None,
+    chapter: ChapterKind | None,
     behind: tuple[int, int] | None,
 ) -> None:
     """Open a value by the free key that it was given to; keeping it leads home."""
@@ -189,26 +173,23 @@ def _set_by_free_key(
     key = twin.profile.free_keys[draft.state.free.index(setting)]
     keep = key_for(twin.screens[twin.profile.screen("value")], "keep_back")
     assert keep is not None
-    title, why = title or title_of(draft, setting), whys.get(setting, "")
+    chapter, why = chapter or chapter_of(draft, setting), whys.get(setting, "")
     change, clicks = change_to(draft, routes, setting, value, draft.value(setting))
     actions, text = [change], s.domain.text(value)
     if behind is not None:
         inner, more = change_to(draft, routes, behind[0], behind[1], draft.value(behind[0]))
         actions += [keep, inner]
         text, clicks = f"{text} {twin.settings[behind[0]].domain.text(behind[1])}", clicks + more
-    draft.step(title, [f"[{key}]"], shows=_opened(twin, s.name), say=f"Free key {key}: {s.name} opens", why=why)
-    draft.step(title, [*actions, keep], say=f"{s.name} to {text}, keep it{_many(clicks)}", why=why)
+    draft.step(chapter, [f"[{key}]"], shows=opened_shows(twin, s.name), say=f"Free key {key}: {s.name} opens", why=why)
+    draft.step(chapter, [*actions, keep], say=f"{s.name} to {text}, keep it{many_clicks(clicks)}", why=why)
     draft.now_certain(setting)
     if behind is not None:
         draft.now_certain(behind[0])
 
 
-def _opened(twin: Twin, name: str) -> str | None:
-    """Return what an opened value shows of its name, None where its display shows the value alone."""
-    return name if twin.screens[twin.profile.screen("value")].named else None
-
-
-def _set_opened(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], title: str | None) -> None:
+def _set_opened(
+    draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], chapter: ChapterKind | None
+) -> None:
     """Open a value by a key of its own, or by the key of the setting that it stands behind."""
     twin, s = draft.twin, draft.twin.settings[setting]
     presses = routes.presses(twin.vfo, "open_value", s.name)
@@ -219,26 +200,16 @@ def _set_opened(draft: Draft, routes: Routes, setting: int, value: int, whys: di
     assert presses is not None and keep is not None, f"{s.name} cannot be set"
     change, clicks = change_to(draft, routes, setting, value, draft.value(setting))
     text = s.domain.text(value)
-    title, why = title or title_of(draft, setting), whys.get(setting, "")
-    draft.step(title, list(presses), shows=_opened(twin, s.name), say=f"Open {s.name}", why=why)
+    chapter, why = chapter or chapter_of(draft, setting), whys.get(setting, "")
+    draft.step(chapter, list(presses), shows=opened_shows(twin, s.name), say=f"Open {s.name}", why=why)
     if change.isdigit():
-        _type_and_look(draft, title, change, s.name, why)
+        type_and_look(draft, chapter, change, s.name, why)
     actions = [keep] if change.isdigit() else [change, keep]
-    draft.step(title, actions, say=f"{s.name} to {text}, keep it{_many(clicks)}", why=why)
+    draft.step(chapter, actions, say=f"{s.name} to {text}, keep it{many_clicks(clicks)}", why=why)
     draft.now_certain(setting)
 
 
-def _type_and_look(draft: Draft, title: str, digits: str, name: str, why: str) -> None:
-    """Type a value as a step of its own, so that a wrong digit is seen before it is kept."""
-    draft.step(title, [digits], say=f"{name}: type {digits} and read it", why=why)
-    shown = display(draft.twin, draft.state).main
-    draft.expect_last(shown)
-
-
-# -- panels -----------------------------------------------------------------------------
-
-
-def _choose(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], title: str | None) -> None:
+def _choose(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], chapter: ChapterKind | None) -> None:
     """Touch one of the values of a panel, which closes it."""
     twin, s = draft.twin, draft.twin.settings[setting]
     found = routes.panel_for(setting)
@@ -248,163 +219,5 @@ def _choose(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[i
     opening = routes.presses(twin.vfo, "open", twin.screens[found[0]].name)
     assert touch is not None and opening is not None
     why = whys.get(setting, "") or "the band keeps its own mode"
-    draft.step(title or "Frequency", [*opening, touch], shows=text, say=f"{s.name}: {touch}", why=why)
+    draft.step(chapter or ChapterKind.FREQUENCY, [*opening, touch], shows=text, say=f"{s.name}: {touch}", why=why)
     draft.now_certain(setting)
-
-
-def _set_in_panel(
-    draft: Draft, routes: Routes, panel: int, todo: dict[int, int], whys: dict[int, str], one_title: str | None
-) -> None:
-    twin, screen = draft.twin, draft.twin.screens[panel]
-    opening = list(routes.presses(twin.vfo, "open", screen.name) or ())
-    close = key_for(screen, "home")
-    assert opening and close is not None
-    title = one_title or CHAPTERS[-1]
-    for setting in sorted(todo, key=lambda x: CHAPTERS.index(title_of(draft, x))):
-        s = twin.settings[setting]
-        text, why = s.domain.text(todo[setting]), whys.get(setting, "")
-        title = one_title or title_of(draft, setting)
-        found = routes.panel_for(setting)
-        assert found is not None
-        button = f"touch {s.name}"
-        if opening:
-            draft.step(title, opening, say=f"Open the panel: {', '.join(opening)}", why=why)
-            opening = []
-        if found[1].verb == "step":
-            actions, clicks = [f"{button} until {text}"], 0
-        else:
-            change, clicks = change_to(draft, routes, setting, todo[setting], draft.value(setting))
-            actions = [button, change, button]
-        draft.step(title, actions, shows=f"{s.name} {text}", say=f"{s.name}: {text}{_many(clicks)}", why=why)
-        draft.now_certain(setting)
-    draft.step(title, [close], when=When(screen=screen.shows), say=f"Leave the panel: {close}", why="the settings are kept")
-
-
-# -- lists ------------------------------------------------------------------------------
-
-
-def _set_in_lists(draft: Draft, routes: Routes, plan: Plan, whys: dict[int, str], one_title: str | None, leave: bool) -> None:
-    twin = draft.twin
-    order = sorted(plan.lists, key=lambda x: min(CHAPTERS.index(title_of(draft, s)) for s in plan.lists[x]))
-    title = one_title or CHAPTERS[0]
-    for at, list_screen in enumerate(order):
-        opening = routes.go_to_list(draft.state, list_screen)
-        screen = twin.screens[list_screen]
-        place = {e.setting: i for i, e in enumerate(screen.entries)}
-        cursor = routes.cursor_at(draft.state, list_screen)
-        in_order = tour(routes, list_screen, cursor, plan.lists[list_screen])
-        for setting in in_order:
-            title = one_title or title_of(draft, setting)
-            value, why, behind = plan.lists[list_screen][setting], whys.get(setting, ""), plan.behind.get(setting)
-            if screen.live:
-                _set_live(draft, routes, list_screen, place[setting], value, opening, why, title)
-            else:
-                last = leave and at == len(order) - 1 and setting == in_order[-1]
-                _set_one(draft, routes, list_screen, place[setting], value, opening, why, title, behind, last)
-            opening = []
-        if leave and screen.kind == "list" and at == len(order) - 1:
-            leave_list(draft, routes, title, "the settings are kept")
-
-
-def leave_list(draft: Draft, routes: Routes, title: str, why: str) -> None:
-    """Leave the list that the draft stands in, if it does."""
-    screen = draft.twin.screens[draft.state.screen]
-    if screen.kind != "list":
-        return
-    keys = routes.leave_list(draft.state)
-    word = "; it does not send there" if keys == ["[PTT]"] else ""
-    times = f" {len(keys)} times" if len(keys) > 1 else ""
-    say = f"Leave the list: {'tap ' if keys[0][0] == '[' else ''}{keys[0]}{times}{word}"
-    draft.step(title, keys, when=When(screen=screen.shows), say=say, why=why)
-
-
-def _set_one(
-    draft: Draft,
-    routes: Routes,
-    list_screen: int,
-    entry_at: int,
-    value: int,
-    opening: list[str],
-    why: str,
-    title: str,
-    behind: tuple[int, int] | None,
-    last: bool,
-) -> None:
-    """Open an entry, bring it to its value and keep it; the last one of a visit by a key that also leads home."""
-    twin = draft.twin
-    entry = twin.screens[list_screen].entries[entry_at]
-    assert entry.setting is not None
-    setting = twin.settings[entry.setting]
-    value_screen = twin.screens[twin.profile.screen("value")]
-    keep_key = key_for(value_screen, "keep_back")
-    assert keep_key is not None
-    actions = [*opening, *routes.open_entry(list_screen, routes.cursor_at(draft.state, list_screen), entry_at)]
-    draft.step(title, actions, shows=_opened(twin, setting.name), say=f"Open {setting.name}", why=why)
-    text = setting.domain.text(value)
-    change, clicks = change_to(draft, routes, entry.setting, value, draft.state.value)
-    turns = [change]
-    if behind is not None:
-        hidden, wanted = behind
-        inner_key = keep_key if setting.then is not None else key_for(value_screen, "inner")
-        assert inner_key is not None
-        change, more = change_to(draft, routes, hidden, wanted, draft.value(hidden))
-        turns += [inner_key, change]
-        text, clicks = f"{text} {twin.settings[hidden].domain.text(wanted)}", clicks + more
-    home = key_for(value_screen, "keep_home") if last and behind is None else None
-    shows = None if twin.screens[list_screen].closes or home else entry.name
-    if change.isdigit() and behind is None:
-        _type_and_look(draft, title, change, setting.name, why)
-        turns = []
-    keeping = "keep it and leave" if home else "keep it"
-    say = f"{setting.name} to {text}, {keeping}{_many(clicks)}"
-    draft.step(title, [*turns, home or keep_key], shows=shows, say=say, why=why)
-    draft.now_certain(entry.setting)
-    if behind is not None:
-        draft.now_certain(behind[0])
-
-
-def _set_live(
-    draft: Draft, routes: Routes, list_screen: int, entry_at: int, value: int, opening: list[str], why: str, title: str
-) -> None:
-    """Mark an entry whose value shows beside it, and change it at once."""
-    twin, screen = draft.twin, draft.twin.screens[list_screen]
-    entry = screen.entries[entry_at]
-    assert entry.setting is not None
-    s = twin.settings[entry.setting]
-    go = routes.go_to_entry(list_screen, routes.cursor_at(draft.state, list_screen), entry_at)
-    text, hz = s.domain.text(value), s.domain.meaning(value)
-    if s.digits and int(hz) % s.digit_hz == 0:
-        change = f"{int(hz) // s.digit_hz:0{s.digits}d}"
-    else:
-        adjusting = next(b for b in screen.bind if b.verb == "adjust")
-        forward, back = twin.pair(adjusting.press)
-        count, at = s.domain.count, draft.value(entry.setting)
-        key = forward if entry.setting not in draft.certain or (value - at) % count <= count // 2 else back
-        change = f"[{adjusting.press.held}]+[{key}] until {text}"
-    draft.step(title, [*opening, *([go] if go else []), change], shows=text, say=f"{s.name} to {text}", why=why)
-    draft.now_certain(entry.setting)
-
-
-def change_to(draft: Draft, routes: Routes, setting: int, value: int, at: int) -> tuple[str, int]:
-    """Return the action that brings the open value from ``at`` to the wanted one, and its clicks."""
-    twin, s = draft.twin, draft.twin.settings[setting]
-    count = s.domain.count
-    screen = twin.profile.screen("value")
-    if s.digits and not s.turned:
-        return f"{int(s.domain.meaning(value)) // s.digit_hz:0{s.digits}d}", 0
-    back = setting not in draft.certain and isinstance(s.domain, Amounts)
-    if s.by_step:
-        never = s.domain.count
-        clicks_each_way = (clicks_to(twin, draft.state, setting, at, value, way) for way in (1, -1))
-        ahead, behind = (never if clicks is None else clicks for clicks in clicks_each_way)
-        way = -1 if back or behind < ahead else 1
-        return f"{routes.turner(screen, 'change', way)} until {s.domain.text(value)}", min(ahead, behind)
-    if not s.wraps and setting not in draft.certain and at == value:
-        back = value < count - 1 - value  # where it stands already when new, look for it from its own end
-    apart = (value - at) % count if s.wraps else abs(value - at)
-    clicks = min(apart, count - apart) if s.wraps else apart
-    return routes.until(screen, "change", at, value, count, s.wraps, s.domain.text(value), back), clicks
-
-
-def _many(clicks: int) -> str:
-    return f" (up to {clicks} clicks)" if clicks > MANY_CLICKS else ""

@@ -1,11 +1,12 @@
 """The chapters from the try to the read-back: try, store, name, read back."""
 
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.sheet import When
+from vocator.core.goals.sheet import ChapterKind, When
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.routes import Routes, Via, binding_for, key_for
 from vocator.core.planning.setting_chapters import set_frequency
-from vocator.core.planning.setting_ways import leave_list, set_all
+from vocator.core.planning.setting_ways import set_all
 from vocator.core.radio.display import lasting_icons
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import reaches_by_offset
@@ -18,14 +19,18 @@ def try_it(draft: Draft, goal: Goal) -> None:
     """Look, listen, and send once if that is allowed."""
     shown = draft.twin.frequency(goal.channel.rx_hz)
     if goal.satellite:
-        draft.step("Store", [], shows=shown, say=f"Look: {shown} stands there", why="no test calls outside a pass")
+        draft.step(ChapterKind.STORE, [], shows=shown, say=f"Look: {shown} stands there", why="no test calls outside a pass")
         return
     draft.step(
-        "Try", [], shows=shown, say=f"Look: {shown} stands there. Listen", why="what is heard now will be heard from the slot"
+        ChapterKind.TRY,
+        [],
+        shows=shown,
+        say=f"Look: {shown} stands there. Listen",
+        why="what is heard now will be heard from the slot",
     )
     if goal.on_air and reaches_by_offset(draft.twin, goal.channel):
         say = "Send: give your call sign, listen for the tail or an answer"
-        draft.step("Try", [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
+        draft.step(ChapterKind.TRY, [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
 
 
 def _send(draft: Draft, goal: Goal) -> str:
@@ -49,7 +54,7 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
         assert goal.channel.tx_hz is not None
         to_rest(draft, routes)
         _to_vfo(draft, picker)
-        set_frequency(draft, routes, goal.channel.tx_hz, "Store", "the transmit frequency, for a second save")
+        set_frequency(draft, routes, goal.channel.tx_hz, ChapterKind.STORE, "the transmit frequency, for a second save")
         verb = "write_split" if binding_for(picker, "write_split") else "write"
         _write(draft, routes, goal, verb, "Store it as the transmit frequency of the same slot")
     to_rest(draft, routes)
@@ -60,7 +65,7 @@ def _to_vfo(draft: Draft, picker: Screen) -> None:
     """Go back to VFO mode where the store left the radio in memory mode."""
     if picker.after == "memory":
         (key,) = Routes(draft.twin).mode_keys(draft.twin.memory, draft.twin.vfo, draft.state.unit)
-        draft.step("Store", [key], say=f"Back to VFO mode: tap {key}", why="the transmit frequency is typed there")
+        draft.step(ChapterKind.STORE, [key], say=f"Back to VFO mode: tap {key}", why="the transmit frequency is typed there")
 
 
 def picker_for(twin: Twin, verb: str) -> Screen:
@@ -120,7 +125,7 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> Non
         shows = None
     window = picker.quiet_ms / 1000
     why = f"read it all first: the window is {window:g} s from the last key" if picker.window else "written in one go"
-    draft.step("Store", actions, shows=shows, say=say, why=why, window_s=window if picker.window else 0)
+    draft.step(ChapterKind.STORE, actions, shows=shows, say=say, why=why, window_s=window if picker.window else 0)
     if asks:
         _confirm_if_asked(draft, picker)
 
@@ -131,7 +136,7 @@ def _confirm_if_asked(draft: Draft, picker: Screen) -> None:
     yes = key_for(question, "confirm")
     assert yes is not None
     say = f"If {question.text} shows: {yes}"
-    draft.step("Store", [yes], when=When(shows=question.text), say=say, why="the slot is occupied; it is overwritten")
+    draft.step(ChapterKind.STORE, [yes], when=When(shows=question.text), say=say, why="the slot is occupied; it is overwritten")
 
 
 def letter_keys(picker: Screen, label: str | None) -> list[str]:
@@ -152,7 +157,7 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     slot = twin.profile.slot_text(goal.slot)
     opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
     draft.step(
-        "Store",
+        ChapterKind.STORE,
         [*opening, *pick_slot(draft, routes, picker, goal.slot)],
         say=f"Look at slot {slot} before storing",
         why="this radio refuses an occupied slot",
@@ -161,7 +166,7 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     assert erase is not None and back is not None
     mark = picker.occupied_mark + slot
     draft.alternatives(
-        "Store",
+        ChapterKind.STORE,
         [
             (When(shows=mark), [erase], f"If {mark} shows: erase it, {erase}", f"{picker.occupied_mark} means occupied"),
             (When(not_shows=mark), [back], f"If {slot} alone shows: leave it, {back}", "the slot is free"),
@@ -169,14 +174,14 @@ def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
     )
 
 
-def to_rest(draft: Draft, routes: Routes, title: str = "Store", why: str = "the slot is written") -> None:
+def to_rest(draft: Draft, routes: Routes, chapter: ChapterKind = ChapterKind.STORE, why: str = "the slot is written") -> None:
     """Leave the list or the memory list that a store, a name or an erase returned to."""
-    leave_list(draft, routes, title, why)
+    leave_list(draft, routes, chapter, why)
     screen = draft.twin.screens[draft.state.screen]
     if screen.kind == "picker":
         key = key_for(screen, "home")
         assert key is not None
-        draft.step(title, [key], when=When(screen=screen.shows), say=f"Leave the memory list: {key}", why=why)
+        draft.step(chapter, [key], when=When(screen=screen.shows), say=f"Leave the memory list: {key}", why=why)
 
 
 def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -190,13 +195,13 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
         keys = routes.mode_keys(at, target, draft.state.unit)
         why = "it opens at the slot written; read the frequency, not the name"
         word = "Call channel" if called else f"Memory mode: slot {slot}"
-        draft.step("Store", list(keys), shows=None if called else slot, say=f"{word}, {shown}", why=why)
+        draft.step(ChapterKind.STORE, list(keys), shows=None if called else slot, say=f"{word}, {shown}", why=why)
     actions = routes.presses(twin.memory, "reverse")
     tx_hz = goal.channel.tx_hz
     if actions and tx_hz is not None and not goal.channel.is_simplex:
         sent = draft.twin.frequency(tx_hz)
         draft.step(
-            "Store",
+            ChapterKind.STORE,
             [" ".join(actions)],
             shows=sent,
             when=When(shows=shown),
@@ -204,7 +209,12 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
             why="sign and offset together make this number",
         )
         draft.step(
-            "Store", [" ".join(actions)], shows=shown, when=When(shows=sent), say="Reverse off again", why="else it stays swapped"
+            ChapterKind.STORE,
+            [" ".join(actions)],
+            shows=shown,
+            when=When(shows=sent),
+            say="Reverse off again",
+            why="else it stays swapped",
         )
 
 
@@ -217,17 +227,17 @@ def read_back(draft: Draft, goal: Goal) -> None:
     label = f" or {goal.channel.label}" if goal.channel.label else ""
     signs = " ".join(icons) or "no icon"
     draft.step(
-        "Read back",
+        ChapterKind.READ_BACK,
         [],
         shows=slot,
         say=f"Look: {slot}, {draft.twin.frequency(goal.channel.rx_hz)}{label}, {signs}",
         why="frequency or name, sign, tone, width and power as stored",
     )
     for icon in icons:
-        draft.step("Read back", [], shows=icon, say=f"{icon} shows", why=_icon_words(twin, icon))
+        draft.step(ChapterKind.READ_BACK, [], shows=icon, say=f"{icon} shows", why=_icon_words(twin, icon))
     if goal.on_air:
         say = "Send once more from the slot, with your call sign"
-        draft.step("Read back", [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
+        draft.step(ChapterKind.READ_BACK, [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
 
 
 def _icon_words(twin: Twin, icon: str) -> str:
@@ -243,21 +253,21 @@ def _icon_words(twin: Twin, icon: str) -> str:
     return f"{words.get(rule.fact, rule.fact)} as stored"
 
 
-def go_to_slot(draft: Draft, routes: Routes, goal: Goal, title: str) -> None:
+def go_to_slot(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -> None:
     """Go to memory mode and to the slot, by its digits or by turning."""
     twin = draft.twin
     slot = twin.profile.slot_text(goal.slot)
     if goal.slot == twin.profile.call_slot:
         keys = routes.mode_keys(twin.vfo, min(twin.call_screens), draft.state.unit)
-        draft.step(title, list(keys), say=f"{slot} mode", why="read the frequency, sign and tone there")
+        draft.step(chapter, list(keys), say=f"{slot} mode", why="read the frequency, sign and tone there")
         return
     keys = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
-    draft.step(title, list(keys), say="Memory mode", why="a slot number shows")
+    draft.step(chapter, list(keys), say="Memory mode", why="a slot number shows")
     go = [slot] if binding_for(twin.screens[twin.memory], "enter") else [routes.until(twin.memory, "recall", 0, 0, 1, True, slot)]
     if twin.profile.group_size:
         group = twin.profile.group_text(goal.slot)
         go.insert(0, routes.until(twin.memory, "next_group", 0, 0, 1, True, group))
-    draft.step(title, go, shows=slot, say=f"Go to slot {slot}", why="read the frequency, sign and tone there")
+    draft.step(chapter, go, shows=slot, say=f"Go to slot {slot}", why="read the frequency, sign and tone there")
 
 
 def reverse_check(draft: Draft, routes: Routes) -> None:
@@ -268,15 +278,17 @@ def reverse_check(draft: Draft, routes: Routes) -> None:
         for meaning, words in (("on", why), ("off", "else it stays swapped")):
             value = draft.twin.settings[setting].domain.find_meaning(meaning)
             assert value is not None
-            set_all(draft, routes, {setting: value}, {setting: words}, "Read back")
-            draft.step("Read back", [], say=f"Look: {'the send side shows' if meaning == 'on' else 'as before'}", why=words)
+            set_all(draft, routes, {setting: value}, {setting: words}, ChapterKind.READ_BACK)
+            draft.step(
+                ChapterKind.READ_BACK, [], say=f"Look: {'the send side shows' if meaning == 'on' else 'as before'}", why=words
+            )
         return
     if not actions:
         nearest = "Compare sign and offset with the listing before you store."
         raise Beyond("reverse", "this radio does not swap the two sides in memory mode", nearest)
     keys = " ".join(actions)
-    draft.step("Read back", [keys], say="Reverse: the display shows the other side", why=why)
-    draft.step("Read back", [keys], say="Reverse back again", why="else it stays swapped")
+    draft.step(ChapterKind.READ_BACK, [keys], say="Reverse: the display shows the other side", why=why)
+    draft.step(ChapterKind.READ_BACK, [keys], say="Reverse back again", why="else it stays swapped")
 
 
 def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -293,24 +305,30 @@ def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     if goal.slot == twin.profile.call_slot:
         slot = twin.profile.slot_text(goal.slot)
         raise Beyond("erase", f"{slot} can only be overwritten on this radio", "Store another channel there.")
-    go_to_slot(draft, routes, goal, "Store")
+    go_to_slot(draft, routes, goal, ChapterKind.STORE)
     at_once = key_for(twin.screens[twin.memory], "erase_shown")
     if at_once is not None:
-        draft.step("Store", [at_once], say=f"Erase: {at_once}", why="look at the slot number first: it does not ask")
+        draft.step(ChapterKind.STORE, [at_once], say=f"Erase: {at_once}", why="look at the slot number first: it does not ask")
         return
     listed = routes.to_entry(lambda e: e.verb == "erase_shown")
     if listed is not None:
         actions = [*routes.go_to_list(draft.state, listed.list_screen), *routes.open_entry(listed.list_screen, 0, listed.entry)]
-        draft.step("Store", actions, say=f"Erase: {', '.join(actions)}", why="look at the slot number first: it does not ask")
+        draft.step(
+            ChapterKind.STORE, actions, say=f"Erase: {', '.join(actions)}", why="look at the slot number first: it does not ask"
+        )
         return
     question = next(s for s in twin.screens if s.kind == "question" and binding_for(s, "erase"))
     opening = _through_questions(routes, question)
     yes = key_for(question, "erase")
     assert opening and yes is not None
     draft.step(
-        "Store", [*opening], shows=question.text, say=f"Ask to erase: {question.text}", why="look at the slot number first"
+        ChapterKind.STORE,
+        [*opening],
+        shows=question.text,
+        say=f"Ask to erase: {question.text}",
+        why="look at the slot number first",
     )
-    draft.step("Store", [yes], say=f"Erase: tap {yes}", why="there is no way back")
+    draft.step(ChapterKind.STORE, [yes], say=f"Erase: tap {yes}", why="there is no way back")
 
 
 def _through_questions(routes: Routes, question: Screen) -> list[str]:
@@ -338,7 +356,7 @@ def _erase_picked(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> N
         yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "erase")
         assert yes is not None
         actions.append(yes)
-    draft.step("Store", actions, say="Open the list, pick the slot, erase it", why="there is no way back")
+    draft.step(ChapterKind.STORE, actions, say="Open the list, pick the slot, erase it", why="there is no way back")
     to_rest(draft, routes, why="the slot is empty")
 
 
@@ -359,7 +377,9 @@ def unseen(twin: Twin, goal: Goal) -> list[str]:
         if fact not in facts and twin.profile.setting_for(Means(fact)) is not None:
             limits.append(f"the read-back does not show the {fact}")
     if twin.profile.free_keys:
-        limits.append("a free key held by mistake while a value is open is given to it, and only SET tells so at that moment")
+        limits.append(
+            f"a free key held by mistake while a value is open is given to it, and only {twin.profile.common.assigned} tells so at that moment"
+        )
     if goal.channel.label and not twin.reverse_icons and Routes(twin).presses(twin.memory, "reverse") is not None:
         limits.append("a reverse switched on by mistake after the name is not shown: the name covers the frequency")
     if binding_for(picker_for(twin, "write"), "erase") is not None:

@@ -6,6 +6,7 @@ radio can.
 """
 
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.setting_chapters import reverse_off
@@ -58,23 +59,31 @@ def find_tone(draft: Draft, routes: Routes, goal: Goal) -> None:
     assert keep is not None
     at_rest = routes.presses(twin.vfo, "search", screen.name)
     if routes.presses(twin.vfo, "reverse") and not twin.reverse_icons:
-        reverse_off(draft, routes, goal, "Tone")
+        reverse_off(draft, routes, goal, ChapterKind.TONE)
     if at_rest is not None:
         if screen.needs is not None:
-            set_all(draft, routes, {screen.needs[0]: screen.needs[1][0]}, {screen.needs[0]: "the search works only so"}, "Tone")
+            set_all(
+                draft,
+                routes,
+                {screen.needs[0]: screen.needs[1][0]},
+                {screen.needs[0]: "the search works only so"},
+                ChapterKind.TONE,
+            )
         start = list(at_rest)
     else:
         draft.certain.discard(setting)
-        set_all(draft, routes, {setting: 1}, {setting: "the search wants some value there first"}, "Tone", leave=False)
+        set_all(draft, routes, {setting: 1}, {setting: "the search wants some value there first"}, ChapterKind.TONE, leave=False)
         via, key = routes.to_setting(setting), key_for(twin.screens[twin.profile.screen("value")], "search", screen.name)
         assert via is not None and key is not None
         start = [*routes.open_entry(via.list_screen, routes.cursor_at(draft.state, via.list_screen), via.entry), key]
     draft.step(
-        "Tone",
+        ChapterKind.TONE,
         [*start, f"wait {most_s:g}s"],
         say=f"Search while somebody talks; wait until it stands still, {most_s:.0f} s at most. Note what it shows",
         why="the repeater must send its tone, so somebody must be talking; you need not send",
         notes=True,
     )
-    draft.step("Tone", [keep], say=f"It stands still: keep it, tap {keep}", why="if it goes on stepping, there is no such tone")
+    draft.step(
+        ChapterKind.TONE, [keep], say=f"It stands still: keep it, tap {keep}", why="if it goes on stepping, there is no such tone"
+    )
     draft.certain.add(setting)

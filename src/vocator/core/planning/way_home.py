@@ -1,13 +1,17 @@
 """The way home from anything open: found on the twin, harmless from every state that looks alike."""
 
 from collections import defaultdict
-from functools import cache
 from itertools import product
 
 from vocator.core.goals.effort import TAP_S
+from vocator.core.goals.sheet import When
 from vocator.core.planning.exploration import Look, look_of, open_states
 from vocator.core.planning.routes import press_text
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Hold, Input, Tap, Wait
+from vocator.core.radio.kept import per_machine
+from vocator.core.radio.perform import UntilFailed, perform
 from vocator.core.radio.profile import Press
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -17,7 +21,7 @@ MOST_KEYS = 3
 DEEPEST = 5
 
 
-@cache
+@per_machine
 def ways_home(twin: Twin) -> dict[Look, tuple[str, ...]]:
     """Return for each look the cheapest actions that lead home from all states of it.
 
@@ -47,6 +51,35 @@ def ways_home(twin: Twin) -> dict[Look, tuple[str, ...]]:
         else:
             found |= {full: way[1] for full, way in apart.items() if way}
     return found
+
+
+@per_machine
+def left_by(twin: Twin, actions: tuple[str, ...], when: When | None) -> frozenset[Look]:
+    """Return the looks that a step leaves by itself: from all open states of it the step ends at rest in VFO mode and changes nothing."""
+    kept: dict[Look, bool] = {}
+    for state in open_states(twin):
+        if not twin.at_rest(state):
+            look = look_of(twin, state)
+            for one in (look, look._replace(text="")):
+                kept[one] = kept.get(one, True) and _leaves(twin, state, actions, when)
+    return frozenset(look for look, so in kept.items() if so)
+
+
+def _leaves(twin: Twin, state: State, actions: tuple[str, ...], when: When | None) -> bool:
+    if when is not None and not when.holds(display(twin, state)):
+        return False
+    after = state
+    for text in actions:
+        for action in parse_actions(twin.profile, text):
+            try:
+                done = perform(twin, after, action)
+            except UntilFailed:
+                return False
+            if done.transmitting_hz is not None:
+                return False
+            after = done.state
+    same = all(getattr(state, name) == getattr(after, name) for name in KEPT if name != "modes")
+    return same and after.screen == twin.vfo
 
 
 def _best(twin: Twin, states: list[State], candidates: list[tuple[Input, ...]]) -> tuple[float, tuple[str, ...]] | None:

@@ -22,17 +22,23 @@ class Certain(NamedTuple):
 
 def certain_displays(twin: Twin, sheet: Sheet, goal: Goal) -> tuple[Certain | None, ...]:
     """Return for each step what is certain after it, over the starts of the covering set that do the step; None where none does."""
+    return tuple(_certain(seen.values()) for seen in right_displays(twin, sheet, goal))
+
+
+def right_displays(twin: Twin, sheet: Sheet, goal: Goal) -> tuple[dict[str, Display], ...]:
+    """Return for each step every display that may rightly stand after it, by its text, over the starts of the covering set."""
     parsed: dict[str, list[Action]] = {}
     runs = [follow(twin, sheet, start, parsed) for _, start in starts_of(twin, goal)]
-    return tuple(_certain(seen) for seen in zip(*(_seen(run) for run in runs), strict=True))
+    after = zip(*(_seen(run) for run in runs), strict=True)
+    return tuple({x.text: x for x in seen if x is not None} for seen in after)
 
 
 def _seen(run: Run) -> list[Display | None]:
     return [frame.seen if frame.done else None for frame in run.frames]
 
 
-def _certain(displays: Iterable[Display | None]) -> Certain | None:
-    seen = [x for x in displays if x is not None]
+def _certain(displays: Iterable[Display]) -> Certain | None:
+    seen = list(displays)
     if not seen:
         return None
     icons = [icon for icon in seen[0].icons if all(icon in x.icons for x in seen)]

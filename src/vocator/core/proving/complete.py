@@ -26,9 +26,12 @@ MOST_ACTIONS = 400_000
 
 
 class Node:
-    """A state that the run stands in, with what is then known of the start."""
+    """A state that the run stands in, with what is then known of the start.
 
-    __slots__ = ("box", "noted", "sent", "state", "step", "trouble")
+    ``begun`` is the state that counts as the start where that is a later one: after a slip.
+    """
+
+    __slots__ = ("begun", "box", "noted", "sent", "state", "step", "trouble")
 
     def __init__(
         self,
@@ -38,8 +41,18 @@ class Node:
         noted: str = "",
         trouble: str = "",
         step: int = -1,
+        begun: PartialState | None = None,
     ) -> None:
         self.state, self.box, self.sent, self.noted, self.trouble, self.step = state, box, sent, noted, trouble, step
+        self.begun = begun
+
+    def at(self, box: Box, step: int = -1) -> "Node":
+        """Return the node with another box, at a step."""
+        return Node(self.state, box, self.sent, self.noted, self.trouble, step, self.begun)
+
+    def then(self, state: PartialState, sent: tuple[tuple[int, int], ...] | None = None, trouble: str = "") -> "Node":
+        """Return what comes of a node: another state, more sent, or a fault."""
+        return Node(state, self.box, self.sent if sent is None else sent, self.noted, trouble, -1, self.begun)
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +78,9 @@ class Outcome:
     ends: list[Node] | None = None
 
 
-class _Run:
+class EveryRun:
+    """A sheet on its way from every start; ``doing`` keeps the nodes that do a step, by its number."""
+
     def __init__(
         self, starts: EveryStart, sheet: Sheet, goal: Goal, reveal: Callable[[Goal, State], Goal], most_actions: int
     ) -> None:
@@ -76,6 +91,7 @@ class _Run:
         self.slots = tuple(tuple.__iter__(starts.base.slots))
         self.outcome = Outcome(starts, [])
         self.bad: list[Node] = []
+        self.doing: dict[int, list[Node]] = {}
         self.parsed: dict[str, list[Action]] = {}
 
     def key(self, s: PartialState) -> tuple[Any, ...]:
@@ -94,7 +110,7 @@ class _Run:
 
     def key_of_node(self, n: Node) -> tuple[Any, ...]:
         """Return what tells nodes apart beside their boxes."""
-        return self.key(n.state), n.sent, n.noted, n.trouble
+        return self.key(n.state), n.sent, n.noted, n.trouble, n.begun and self.key(n.begun)
 
     def each(self, nodes: list[Node], step: int, run: Callable[[Node], Node]) -> list[Node]:
         """Run something on every node; what fails is put aside."""
@@ -102,8 +118,7 @@ class _Run:
         for node in nodes:
             self.ledger.base = node.box
             found = self.ledger.explore(node.box, partial(run, node), self.key_of_node)
-            for box, one, _ in found:
-                made.append(Node(one.state, box, one.sent, one.noted, one.trouble, step))
+            made += [one.at(box, step) for box, one, _ in found]
             self.outcome.actions += len(found)
         self.bad += [n for n in made if n.trouble]
         good = self.merged([n for n in made if not n.trouble])
@@ -111,8 +126,12 @@ class _Run:
         return good
 
     def go(self) -> None:
+        """Carry the sheet out from all starts and judge each end."""
         shapes = self.starts.shapes
-        nodes = [Node(s.state, s.box.with_part(self.starts.shape.number, frozenset([n]))) for n, s in enumerate(shapes)]
+        self.follow([Node(s.state, s.box.with_part(self.starts.shape.number, frozenset([n]))) for n, s in enumerate(shapes)])
+
+    def follow(self, nodes: list[Node]) -> None:
+        """Carry the sheet out from some nodes and judge each end; stops at the first step that fails."""
         number = 0
         for alternatives in grouped(self.steps):
             nodes = self.steps_of(nodes, alternatives, number)
@@ -125,7 +144,8 @@ class _Run:
         self.outcome.ends = nodes
         self.each(nodes, -1, self.judged)
 
-    def steps_of(self, nodes: list[Node], alternatives: list[Step], number: int) -> list[Node]:
+    def steps_of(self, nodes: list[Node], alternatives: list[Step], number: int, looking: bool = True) -> list[Node]:
+        """Let each node do the one of some alternatives that its display asks for; ``looking`` False leaves out the look after it."""
         chosen: dict[int, list[Node]] = {n: [] for n in range(-1, len(alternatives))}
         if any(step.when is not None for step in alternatives):
             for node in nodes:
@@ -136,15 +156,17 @@ class _Run:
                     return next((n for n, step in enumerate(alternatives) if step.when is None or step.when.holds(seen)), -1)
 
                 for box, n, _ in self.ledger.explore(node.box, pick, lambda n: n):
-                    chosen[n].append(Node(node.state, box, node.sent, node.noted))
+                    chosen[n].append(node.at(box))
         else:
             chosen[0] = nodes
         following = chosen[-1]
         for n, step in enumerate(alternatives):
-            following = following + self.done(chosen[n], step, number + n)
+            self.doing[number + n] = chosen[n]
+            following = following + self.done(chosen[n], step, number + n, looking)
         return self.merged(following)
 
-    def done(self, nodes: list[Node], step: Step, number: int) -> list[Node]:
+    def done(self, nodes: list[Node], step: Step, number: int, looking: bool = True) -> list[Node]:
+        """Carry out one step."""
         for text in step.actions:
             if FOUND in text:
                 by_noted: dict[str, list[Node]] = {}
@@ -155,11 +177,12 @@ class _Run:
                 nodes = self.acted(nodes, text, number)
         if step.notes:
             nodes = self.each(nodes, number, self.noted)
-        if step.shows is not None:
+        if step.shows is not None and looking:
             nodes = self.each(nodes, number, partial(self.looked, step.shows))
         return nodes
 
     def acted(self, nodes: list[Node], text: str, number: int) -> list[Node]:
+        """Carry out the actions of a line."""
         if text not in self.parsed:
             self.parsed[text] = parse_actions(self.twin.profile, text)
         for action in self.parsed[text]:
@@ -167,27 +190,31 @@ class _Run:
         return nodes
 
     def act(self, action: Action, number: int, n: Node) -> Node:
+        """Carry out one action on one node."""
         try:
             done = perform(self.twin, n.state, action)
         except UntilFailed as failed:
-            return Node(n.state, n.box, n.sent, n.noted, f"{failed.action}: not found in a full round")
+            return n.then(n.state, trouble=f"{failed.action}: not found in a full round")
         sent = n.sent
         if done.transmitting_hz is not None:
             sent = (*sent, (number, int(done.transmitting_hz)))
-        return Node(self.tidy(done.state), n.box, sent, n.noted)
+        return n.then(self.tidy(done.state), sent)
 
     def noted(self, n: Node) -> Node:
-        return Node(n.state, n.box, n.sent, str(self.twin.seen(n.state).main))
+        """Note what the main line shows."""
+        return Node(n.state, n.box, n.sent, str(self.twin.seen(n.state).main), begun=n.begun)
 
     def looked(self, shows: str, n: Node) -> Node:
+        """Look whether a text stands on the display."""
         stands = self.twin.seen(n.state).stands(shows)
-        return Node(n.state, n.box, n.sent, n.noted, "" if stands else f"{shows} should stand on the display")
+        return n.then(n.state, trouble="" if stands else f"{shows} should stand on the display")
 
     def judged(self, n: Node) -> Node:
+        """Judge where a node ends."""
         start = self.starts.shapes[int(self.starts.shape.known())].state
         goal = self.reveal(self.goal, start)
-        fault = judge_state(self.twin, self.sheet, goal, start, n.state)
-        return Node(n.state, n.box, n.sent, n.noted, fault or air_fault(goal, [(self.steps[at], hz) for at, hz in n.sent]))
+        fault = judge_state(self.twin, self.sheet, goal, n.begun or start, n.state)
+        return n.then(n.state, trouble=fault or air_fault(goal, [(self.steps[at], hz) for at, hz in n.sent]))
 
     # -- putting together --------------------------------------------------------------------
 
@@ -226,10 +253,11 @@ class _Run:
         return self.merged_by(nodes, lambda n: _settled_state(n.state, n.box)) if len(nodes) > 1 else nodes
 
     def merged_by(self, nodes: list[Node], view: Callable[[Node], PartialState]) -> list[Node]:
+        """Put together nodes of which a view is the same."""
         groups: dict[Any, list[tuple[Node, PartialState]]] = {}
         for n in nodes:
             s = view(n)
-            groups.setdefault((self.key(s), n.sent, n.noted, n.trouble), []).append((n, s))
+            groups.setdefault((self.key(s), n.sent, n.noted, n.trouble, n.begun and self.key(n.begun)), []).append((n, s))
         made: list[Node] = []
         for members in groups.values():
             before = [n for n, _ in members]
@@ -243,6 +271,7 @@ class _Run:
         return made
 
     def united(self, members: list[Node]) -> list[Node]:
+        """Unite the boxes of nodes that are alike."""
         going_on = True
         while going_on and len(members) > 1:
             going_on = False
@@ -258,7 +287,7 @@ class _Run:
                     continue
                 going_on = True
                 members = [
-                    Node(some[0].state, self.ledger.united([x.box for x in some], k), some[0].sent, some[0].noted, some[0].trouble, some[0].step)
+                    some[0].at(self.ledger.united([x.box for x in some], k), some[0].step)
                     if len(some) > 1 else some[0]
                     for some in groups.values()
                 ]  # fmt: skip
@@ -295,7 +324,7 @@ def run_from_every_start(
     starts: EveryStart, sheet: Sheet, goal: Goal, reveal: Callable[[Goal, State], Goal], most_actions: int = MOST_ACTIONS
 ) -> Outcome:
     """Carry a sheet out from every start; stops at the first step from which some fail."""
-    run = _Run(starts, sheet, goal, reveal, most_actions)
+    run = EveryRun(starts, sheet, goal, reveal, most_actions)
     run.go()
     shapes = starts.shapes
     for n in run.bad:

@@ -10,11 +10,12 @@ from collections.abc import Iterator
 from math import log10
 from typing import Any, NamedTuple
 
-from vocator.core.goals.goal import RADIO_GOALS, Goal
+from vocator.core.goals.goal import Goal
+from vocator.core.proving.judges import JUDGES
 from vocator.core.proving.open_screens import open_states
 from vocator.core.proving.partial import PartialSlots, PartialState, PartialStored, PartialTwin, UnknownSlot
 from vocator.core.proving.symbols import Box, Ledger, Symbol
-from vocator.core.radio.machine import with_item
+from vocator.core.radio.kept import with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.start import StartError, required_values
 from vocator.core.radio.state import Signal, State, Stored
@@ -62,7 +63,7 @@ class EveryStart:
     # -- domains ---------------------------------------------------------------------------
 
     def _needed(self) -> dict[int, int]:
-        if self.goal.kind in RADIO_GOALS:
+        if JUDGES[self.goal.kind].of_radio:
             return {}
         try:
             return required_values(self.plain, self.goal.channel)
@@ -174,8 +175,9 @@ class EveryStart:
         p, name = plain.profile, f"slot {plain.profile.slot_texts[index]}"
         splits = "write_split" in self._verbs or any(s.second_save for s in plain.screens) or plain.send_frequency is not None
         rx: Any = ledger.symbol(f"{name} frequency", hertz, hertz[0], span)
-        if self.goal.kind == "change" and index == self.goal.slot:
-            rx = self.goal.channel.rx_hz
+        presumed = JUDGES[self.goal.kind].presumed_hz(self.goal)
+        if presumed is not None and index == self.goal.slot:
+            rx = presumed
         values = tuple(
             ledger.symbol(
                 f"{name} {plain.settings[j].name}", domains[j], plain.settings[j].new[0], plain.settings[j].domain.count

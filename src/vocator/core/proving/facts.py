@@ -12,7 +12,7 @@ from typing import Any
 from vocator.core.channel.channel import tone_use
 from vocator.core.proving.symbols import Unknown
 from vocator.core.radio.display import _KINDS as PARTS
-from vocator.core.radio.display import COARSE_ICON, NO_FREQUENCY
+from vocator.core.radio.display import NO_FREQUENCY
 from vocator.core.radio.display import _now as value_now
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import IconRule, Screen
@@ -239,15 +239,20 @@ class Icons:
     def _passing(self) -> list[str]:
         """Return the icons that a stored channel does not light."""
         m = self.m
-        return [i for i in ("OPEN", *m.reverse_icons, *(n for n, _, _ in m.set_icons), self.screen.icon, COARSE_ICON) if i]
+        common = m.profile.common
+        return [
+            i
+            for i in (common.open_icon, *m.reverse_icons, *(n for n, _, _ in m.set_icons), self.screen.icon, common.coarse_icon)
+            if i
+        ]
 
     def __contains__(self, icon: str) -> bool:
         m, s, screen = self.m, self.s, self.screen
         if screen.kind not in (*AT_REST, "search") or icon not in self.order():
             return False
-        if (screen.icon and screen.icon == icon) or (icon == COARSE_ICON and s.coarse):
+        if (screen.icon and screen.icon == icon) or (icon == m.profile.common.coarse_icon and s.coarse):
             return True
-        if icon == "OPEN" and s.forced and s.forced[s.unit]:
+        if icon == m.profile.common.open_icon and s.forced and s.forced[s.unit]:
             return True
         if icon in m.reverse_icons and s.reverse:
             return True
@@ -280,7 +285,7 @@ def holds(m: Machine, stored: Stored, rule: IconRule) -> bool:
 
 
 def _width(m: Machine, stored: Stored, value: str) -> bool:
-    return ((m.meaning(stored.values, m.width) if m.is_fm(stored.values) else None) or "wide") == value
+    return m.is_fm(stored.values) and (m.meaning(stored.values, m.width) or "wide") == value
 
 
 def _mode(m: Machine, stored: Stored, value: str) -> bool:

@@ -7,10 +7,11 @@ from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import Sheet
 from vocator.core.proving.complete import MOST_ACTIONS, Failure, Outcome, run_from_every_start
 from vocator.core.proving.every_start import EveryStart
+from vocator.core.proving.judges import JUDGES
 from vocator.core.proving.operator import follow
-from vocator.core.proving.prover import AT_SLOT, UNKNOWN, Proof, Verdict, judge, prove, revealed
+from vocator.core.proving.prover import Proof, Verdict, judge, prove
 from vocator.core.proving.symbols import Symbol
-from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.actions import Until, parse_actions
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -31,7 +32,7 @@ def prove_from_every_state(
     if quick.verdict is not Verdict.PROVEN:
         return quick
     starts = every_start(twin, sheet, goal)
-    outcome = run_from_every_start(starts, sheet, goal, revealed, most_actions)
+    outcome = run_from_every_start(starts, sheet, goal, JUDGES[goal.kind].revealed, most_actions)
     quick = replace(quick, states_log10=starts.states_log10())
     if outcome.unfinished:
         return replace(quick, seen=outcome.unfinished)
@@ -40,7 +41,7 @@ def prove_from_every_state(
     for failure in outcome.failures[:MOST_TRIED]:
         state = concrete(outcome, failure)
         run = follow(twin, sheet, state, keep_frames=False)
-        fault = judge(twin, sheet, revealed(goal, state), state, run)
+        fault = judge(twin, sheet, JUDGES[goal.kind].revealed(goal, state), state, run)
         if fault:
             alike = [f for f in outcome.failures if (f.step, f.why) == (failure.step, failure.why)]
             when = condition(outcome, alike)
@@ -53,12 +54,12 @@ def prove_from_every_state(
 
 def every_start(twin: Twin, sheet: Sheet, goal: Goal) -> EveryStart:
     """Return all starts of a sheet's radio for its goal."""
-    return EveryStart(twin, goal, looked_for(twin, sheet), goal.kind in AT_SLOT, heard(goal))
+    return EveryStart(twin, goal, looked_for(twin, sheet), JUDGES[goal.kind].holds, heard(goal))
 
 
 def heard(goal: Goal) -> tuple[str, ...]:
     """Return tones or codes that may be heard: the ends of the list and its middle, since a search goes through it evenly."""
-    values = UNKNOWN.get(goal.kind, ())
+    values = JUDGES[goal.kind].unknown
     return (values[0], values[len(values) // 2], values[-1]) if values else ()
 
 
@@ -67,7 +68,7 @@ def looked_for(twin: Twin, sheet: Sheet) -> frozenset[str]:
     found = set()
     for step in sheet.steps():
         found |= {t for t in (step.shows, step.when and step.when.shows, step.when and step.when.not_shows) if t}
-        found |= {a.until for text in step.actions if "until" in text for a in parse_actions(twin.profile, text) if a.until}
+        found |= {a.until for text in step.actions for a in parse_actions(twin.profile, text) if isinstance(a, Until)}
     return frozenset(found)
 
 

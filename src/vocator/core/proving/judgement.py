@@ -1,6 +1,6 @@
 """What is judged of a run: the whole state that it leaves, against the one it began with.
 
-What a goal is about stands in ``aims``.  Everything else must be as it was, on every unit, or be told by
+What a goal is about is judged by the judge of its kind (``judges``).  Everything else must be as it was, on every unit, or be told by
 a ``Change`` of the sheet.  Only the VFO of the unit that the sheet worked on is free, where the goal
 needs a VFO.  States may hold symbols for what is not known: what is still the same symbol is asked nothing.
 """
@@ -8,15 +8,12 @@ needs a VFO.  States may hold symbols for what is not known: what is still the s
 from collections.abc import Iterable, Iterator
 from typing import Any, NamedTuple
 
-from vocator.core.goals.goal import RADIO_GOALS, Goal
+from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import Change, Part, Sheet, Step
-from vocator.core.proving.aims import aim_fault
+from vocator.core.proving.judges import JUDGES
 from vocator.core.radio.profile import Means, Setting
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
-
-BUILDS_IN_VFO = ("store", "group", "find-tone", "find-code")
-"""Goals whose channel is made up in the VFO, which may hold anything afterwards."""
 
 
 class Difference(NamedTuple):
@@ -33,7 +30,7 @@ def judge_state(twin: Twin, sheet: Sheet, goal: Goal, start: State, end: State) 
     """Return what is wrong with where a sheet ends, an empty text for nothing."""
     if twin.screens[end.screen].kind != "rest":
         return f"the sheet ends with {twin.screens[end.screen].name} open"
-    fault = aim_fault(twin, goal, start, end) or _slots_fault(twin, goal, start, end) or _position_fault(twin, goal, end)
+    fault = _aim_fault(twin, goal, start, end) or _slots_fault(twin, goal, start, end) or _position_fault(twin, goal, end)
     if fault:
         return fault
     told = {(c.what, c.unit): c for c in sheet.changes}
@@ -44,15 +41,25 @@ def judge_state(twin: Twin, sheet: Sheet, goal: Goal, start: State, end: State) 
     return _declared_fault(twin, told, end)
 
 
+def _aim_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
+    """Return what is wrong with what the goal is about; the free keys are left alone unless it is about them."""
+    judge = JUDGES[goal.kind]
+    fault = judge.aim(twin, goal, start, end)
+    if fault or judge.frees:
+        return fault
+    return "" if end.free is start.free or end.free == start.free else "the free keys open something else"
+
+
 def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Difference]:
     """Yield what differs beside slots, and is not free for the goal."""
     if start.unit is not end.unit and start.unit != end.unit:
         yield Difference(Part.ROW, None, start.unit, end.unit)
-    builds = goal.kind in BUILDS_IN_VFO
+    judge = JUDGES[goal.kind]
+    builds = judge.builds
     for unit in range(len(twin.profile.units)):
-        if unit != end.unit or goal.kind in RADIO_GOALS:
+        if unit != end.unit or judge.of_radio:
             yield from _of(Part.MODE, unit, start.modes[unit], end.modes[unit])
-        if unit != end.unit or (goal.kind in RADIO_GOALS and twin.in_memory(end)):
+        if unit != end.unit or (judge.of_radio and twin.in_memory(end)):
             yield from _of(Part.POSITION, unit, start.positions[unit], end.positions[unit])
         if unit != end.unit or not builds:
             yield from _of("band", unit, start.bands[unit], end.bands[unit])
@@ -70,7 +77,7 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
             continue
         yield from _setting_differences(twin, index, setting, builds, start, end)
     yield from _of(Part.REVERSE, None, start.reverse, end.reverse)
-    if goal.kind != "group":
+    if not judge.groups:
         yield from _of(Part.GROUP, None, start.group, end.group)
     if end.coarse is not start.coarse and end.coarse and not start.coarse:
         yield Difference("whole megahertz", None, start.coarse, end.coarse)
@@ -148,7 +155,7 @@ def after_text(twin: Twin, one: Difference) -> str:
     if one.what == Part.POSITION:
         return str(twin.profile.slot_text(one.after))
     if one.what == Part.SQUELCH:
-        return "OPEN" if one.after else "closed"
+        return twin.profile.common.open_icon if one.after else "closed"
     if one.what == Part.GROUP:
         groups = twin.profile.settings_for(Means.GROUP)
         return str(twin.settings[groups[0]].domain.text(one.after))
@@ -158,7 +165,7 @@ def after_text(twin: Twin, one: Difference) -> str:
 def _slots_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     before_all, after_all = tuple.__iter__(start.slots), tuple.__iter__(end.slots)
     for index, (before, after) in enumerate(zip(before_all, after_all, strict=True)):
-        if before is after or (index == goal.slot and goal.kind not in RADIO_GOALS):
+        if before is after or (index == goal.slot and not JUDGES[goal.kind].of_radio):
             continue
         if start.slots[index] != end.slots[index]:
             return f"slot {twin.profile.slot_text(index)} was changed too"
@@ -167,7 +174,8 @@ def _slots_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
 
 def _position_fault(twin: Twin, goal: Goal, end: State) -> str:
     """In memory mode the goal's slot stands on the display; after an erasure the next one does."""
-    if goal.kind in (*RADIO_GOALS, "erase") or goal.slot == twin.profile.call_slot or not twin.in_memory(end):
+    judge = JUDGES[goal.kind]
+    if judge.of_radio or not judge.stays or goal.slot == twin.profile.call_slot or not twin.in_memory(end):
         return ""
     at = end.positions[end.unit]
     return "" if at == goal.slot else f"memory mode stands at {twin.profile.slot_text(at)}, not at the goal's slot"

@@ -5,10 +5,9 @@ whatever that opens, until nothing new opens.  The planner's ways home rest on a
 """
 
 from collections import deque
-from functools import cache
 
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
-from vocator.core.radio.machine import with_item
+from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -66,7 +65,7 @@ def kind_of_open(twin: Twin, s: State) -> Signature:
     return (s.screen, s.stack, s.modes[s.unit], bool(s.typed), *at)
 
 
-@cache
+@per_machine
 def open_states(twin: Twin) -> tuple[State, ...]:
     """Return a state for each signature of what can be open, in the order in which the walk finds them."""
     stored = twin.stored_from_vfo(twin.start)
@@ -112,7 +111,7 @@ def _ready_to_search(twin: Twin, s: State) -> list[State]:
     return ready
 
 
-@cache
+@per_machine
 def kinds_of_open_states(twin: Twin) -> tuple[State, ...]:
     """Return one open state of each kind."""
     return tuple({kind_of_open(twin, s): s for s in reversed(open_states(twin))}.values())[::-1]

@@ -12,10 +12,12 @@ from typing import Any
 from vocator.core.channel.channel import Channel, Width, tone_use
 from vocator.core.proving.facts import Facts
 from vocator.core.proving.symbols import Ledger, Symbol, Unknown, none_or
+from vocator.core.radio.domain import Amounts, Choices, OrNone
 from vocator.core.radio.inputs import Input, Tap, Turn
-from vocator.core.radio.machine import WIDTHS, with_item
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.machine import WIDTHS
 from vocator.core.radio.perform import UntilFailed
-from vocator.core.radio.profile import Amounts, Choices, OrNone, Profile, Setting
+from vocator.core.radio.profile import Profile, Setting
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs import mark
@@ -243,7 +245,7 @@ class PartialTwin(Twin):
         """Return the channel that a slot stands for."""
         values = stored.values
         fm = self.is_fm(values)
-        width = (self.meaning(values, self.width) if fm else None) or "wide"
+        width = Width(str(self.meaning(values, self.width) or "wide")) if fm else None
         mode = "FM" if fm else (self.meaning(values, self.mode) or self.meaning(values, self.width) or "FM")
         word = None
         if self.power is not None and self.power in self.stored_place:
@@ -251,9 +253,7 @@ class PartialTwin(Twin):
         label = stored.label
         sent, opened = (str(x) if x is not None else None for x in self.sides_of(values))
         rx_hz, tx_hz = int(stored.rx_hz), int(self.tx_hz(stored))
-        return Channel(
-            rx_hz, tx_hz, tone_use(sent, opened), Width(str(width)), word, str(label) if label is not None else None, str(mode)
-        )
+        return Channel(rx_hz, tx_hz, tone_use(sent, opened), width, word, str(label) if label is not None else None, str(mode))
 
     def tx_hz(self, stored: Stored) -> Any:
         """Return what a channel sends on, hertz."""

@@ -4,26 +4,18 @@ It never plans and never fixes.  It judges the memory, the settings that ought n
 have changed, and every transmission.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from enum import StrEnum
 
-from vocator.core.channel.channel import tone_use
-from vocator.core.channel.tones import CTCSS_50, DCS_NORMAL
 from vocator.core.goals.goal import Goal
-from vocator.core.goals.sheet import Sheet
+from vocator.core.goals.sheet import MAY_SEND, Sheet
 from vocator.core.proving.judgement import air_fault, judge_state
+from vocator.core.proving.judges import JUDGES
 from vocator.core.proving.operator import Run, follow
 from vocator.core.proving.starts import Named, covering_starts
 from vocator.core.radio.actions import Action
-from vocator.core.radio.machine import with_item
-from vocator.core.radio.state import Signal, State
+from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
-
-UNKNOWN = {"find-tone": CTCSS_50, "find-code": DCS_NORMAL}
-"""Goals whose tone is found on the way, with what somebody may send."""
-AT_SLOT = ("erase", "read-back", "reverse-check", "rename", "change")
-"""Goals for a slot that holds a channel already."""
-AIR_CHAPTERS = ("Try", "Read back")
 
 
 class Verdict(StrEnum):
@@ -65,7 +57,7 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
     parsed: dict[str, list[Action]] = {}
     for words, start in cover:
         run = follow(twin, sheet, start, parsed, keep_frames=False)
-        fault = judge(twin, sheet, revealed(goal, start), start, run)
+        fault = judge(twin, sheet, JUDGES[goal.kind].revealed(goal, start), start, run)
         if fault:
             return Proof(Verdict.REFUTED, len(cover), words, run.trouble_step, fault, state=start)
     return Proof(Verdict.PROVEN, len(cover))
@@ -73,44 +65,15 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
 
 def starts_of(twin: Twin, goal: Goal, starts: list[Named] | None = None) -> list[Named]:
     """Return the starts that a goal is proven from: the covering set, or those given, as far as the goal presumes them."""
+    judge = JUDGES[goal.kind]
     cover = covering_starts(twin, goal) if starts is None else starts
-    if goal.kind in AT_SLOT:
-        cover = [(words, _holding(s, goal)) for words, s in cover if s.slots[goal.slot] is not None and not s.group]
-    if goal.kind in UNKNOWN:
-        cover = [(words, _with_signal(s, goal, i)) for i, (words, s) in enumerate(cover)]
-    return cover
-
-
-def _holding(s: State, goal: Goal) -> State:
-    """Let the slot that is changed in place hold another channel on the goal's receive frequency."""
-    held = s.slots[goal.slot]
-    if goal.kind != "change" or held is None:
-        return s
-    return s._replace(slots=with_item(s.slots, goal.slot, held._replace(rx_hz=goal.channel.rx_hz)))
-
-
-def _with_signal(s: State, goal: Goal, number: int) -> State:
-    """Let somebody talk on the channel, with another tone or code from every start."""
-    if any(x.rx_hz == goal.channel.rx_hz and (x.ctcss or x.dcs) for x in s.signals) and number == 0:
-        return s
-    values = UNKNOWN[goal.kind]
-    value = values[(number * 7 + 3) % len(values)]
-    tone, code = (None, value) if value[-1] in "NI" else (value, None)
-    return s._replace(signals=(Signal(goal.channel.rx_hz, tone, code),))
-
-
-def revealed(goal: Goal, start: State) -> Goal:
-    """Return a goal with the tone that the sheet had to find, as the start has it on the air."""
-    if goal.kind not in UNKNOWN:
-        return goal
-    heard = next(x for x in start.signals if x.rx_hz == goal.channel.rx_hz)
-    return replace(goal, channel=replace(goal.channel, tone=tone_use(str(heard.ctcss or heard.dcs), None)))
+    return [(words, judge.begin(goal, s, n)) for n, (words, s) in enumerate((w, s) for w, s in cover if judge.allows(goal, s))]
 
 
 def _misplaced_air(sheet: Sheet) -> str:
     for chapter in sheet.chapters:
-        if chapter.title not in AIR_CHAPTERS and any(s.on_air for s in chapter.steps):
-            return f"an on-air step in the chapter {chapter.title}"
+        if chapter.kind not in MAY_SEND and any(s.on_air for s in chapter.steps):
+            return f"an on-air step in the chapter {chapter.kind}"
     return ""
 
 

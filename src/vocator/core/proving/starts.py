@@ -10,7 +10,7 @@ from collections.abc import Iterator
 
 from vocator.core.goals.goal import Goal
 from vocator.core.proving.open_screens import kinds_of_open_states
-from vocator.core.radio.machine import with_item
+from vocator.core.radio.kept import with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.start import required_values
 from vocator.core.radio.state import Signal, State, Stored

@@ -21,6 +21,10 @@ class Fork(BaseException):
         self.symbol, self.parts = symbol, parts
 
 
+class Overrun(Exception):
+    """More answers were followed apart than a caller allows."""
+
+
 class Box(dict[int, Allowed]):
     """The values still allowed of each symbol by its number; one that is absent may be anything.  ``h`` is a hash of all."""
 
@@ -66,6 +70,7 @@ class Ledger:
         self.given: set[int] = set()
         self._pool: dict[str, list[Symbol]] = {}
         self.forks = 0
+        self.most_forks: int | None = None
 
     def symbol(self, name: str, domain: Iterable[Any], new: Any, size: int | None = None) -> Any:
         """Return a new symbol, which stands wherever a value of its domain may; ``size`` is that of the true domain where ``domain`` holds representatives."""
@@ -88,7 +93,10 @@ class Ledger:
         return pool[-1]
 
     def explore(self, box: Box, run: Callable[[], T], key: Callable[[T], Any]) -> list[tuple[Box, T, Any]]:
-        """Run something under a box, again for each answer wherever it asks for what is not known, and merge what comes out alike."""
+        """Run something under a box, again for each answer wherever it asks for what is not known, and merge what comes out alike.
+
+        Raises Overrun beyond ``most_forks``.
+        """
         self.box, self.given = box, set()
         try:
             result = run()
@@ -96,6 +104,8 @@ class Ledger:
         except Fork as fork:
             symbol, parts = fork.symbol, fork.parts
         self.forks += len(parts) - 1
+        if self.most_forks is not None and self.forks > self.most_forks:
+            raise Overrun
         found: list[tuple[Box, T, Any]] = []
         for part in parts:
             found += self.explore(box.with_part(symbol.number, part), run, key)

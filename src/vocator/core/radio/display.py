@@ -1,16 +1,15 @@
 """What a radio shows: computed from the state alone, and all that an operator may read."""
 
-from functools import cache
 from typing import NamedTuple
 
 from vocator.core.channel.channel import ToneMode, tone_use
+from vocator.core.radio.kept import per_machine
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.verbs_label import blinking
 
 DOT = "·"
-COARSE_ICON = "M"
 """Lights while the dial goes by whole megahertz."""
 
 
@@ -199,18 +198,18 @@ def _icons(m: Machine, s: State, screen: Screen) -> tuple[str, ...]:
     stored = m.active(s)
     icons = lasting_icons(m, stored) if stored is not None else ()
     if s.forced and s.forced[s.unit]:
-        icons += ("OPEN",)
+        icons += (m.profile.common.open_icon,)
     if s.reverse:
         icons += m.reverse_icons
     for icon, setting, value in m.set_icons:
         if m.get(s, setting) == value:
             icons += (icon,)
     icons += (screen.icon,) if screen.icon else ()
-    icons += (COARSE_ICON,) if s.coarse else ()
+    icons += (m.profile.common.coarse_icon,) if s.coarse else ()
     return tuple(dict.fromkeys(icons))
 
 
-@cache
+@per_machine
 def lasting_icons(m: Machine, stored: Stored) -> tuple[str, ...]:
     """Return the icons that a stored channel lights."""
     facts = channel_facts(m, stored)

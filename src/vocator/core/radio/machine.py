@@ -5,14 +5,16 @@ the state, which handler an input meets on a screen, which slots are next.
 """
 
 from collections.abc import Iterator
-from functools import cache
-from typing import TypeVar
+from functools import cached_property
+from typing import Any
 
 from vocator.core.channel.channel import Channel, Width, tone_use
+from vocator.core.radio.compiled import digest_of
+from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.profile import CHANNEL_PARTS, Means, Profile, Screen
 from vocator.core.radio.state import Signal, State, Stored
+from vocator.core.radio.writing import frequency_text
 
-T = TypeVar("T")
 WIDTHS = frozenset(str(w) for w in Width)
 
 
@@ -21,6 +23,7 @@ class Machine:
 
     def __init__(self, profile: Profile) -> None:
         self.profile = profile
+        self.kept: dict[Any, Any] = {}
         self.screens: tuple[Screen, ...] = profile.screens
         self.settings = profile.settings
         self.band_count = len(profile.bands)
@@ -209,7 +212,7 @@ class Machine:
             return self.profile.tune_hz
         meaning = self.settings[self.step].domain.meaning(self.get(s, self.step))
         if meaning == "auto":
-            return 5_000 if self.freq(s) < 300_000_000 else 12_500
+            return self.profile.bands[self.band_of(self.freq(s)) or 0].auto_step_hz
         return int(meaning)
 
     # -- memory ----------------------------------------------------------------------
@@ -292,6 +295,11 @@ class Machine:
         shift = self.meaning(stored.values, self.shift)
         offset = int(self.meaning(stored.values, self.offset_at(stored.rx_hz)) or 0)
         return stored.rx_hz + {"plus": offset, "minus": -offset}.get(shift or "", 0)
+
+    @cached_property
+    def digest(self) -> str:
+        """What tells this radio's profile from any other."""
+        return digest_of(self.profile)
 
     def is_fm(self, values: tuple[int, ...]) -> bool:
         """Whether a slot's values stand for FM: always, on a radio without other modes."""
@@ -405,11 +413,11 @@ class Machine:
         return self.settings[setting].means in CHANNEL_PARTS
 
 
-@cache
+@per_machine
 def _channel(machine: Machine, stored: Stored) -> Channel:
     values = stored.values
     fm = machine.is_fm(values)
-    width = (machine.meaning(values, machine.width) if fm else None) or "wide"
+    width = Width(machine.meaning(values, machine.width) or "wide") if fm else None
     mode = "FM" if fm else (machine.meaning(values, machine.mode) or machine.meaning(values, machine.width) or "FM")
     power = machine.power
     word = None
@@ -419,27 +427,8 @@ def _channel(machine: Machine, stored: Stored) -> Channel:
         stored.rx_hz,
         machine.tx_hz(stored),
         tone_use(*machine.sides_of(values)),
-        Width(width),
+        width,
         word,
         stored.label,
         mode,
     )
-
-
-def frequency_text(shape: str, hz: int) -> str:
-    """Write a frequency as a radio does.
-
-    ``six``: MHz and kHz, ``147.330``, the half left out.  ``eight``: MHz and five decimals,
-    ``147.33000``.  ``dotted``: MHz, kHz and tens of hertz, ``147.330.00``.
-    """
-    mhz, rest = divmod(hz, 1_000_000)
-    if shape == "eight":
-        return f"{mhz:03d}.{rest // 10:05d}"
-    if shape == "dotted":
-        return f"{mhz}.{rest // 1000:03d}.{rest % 1000 // 10:02d}"
-    return f"{mhz:03d}.{rest // 1000:03d}"
-
-
-def with_item(items: tuple[T, ...], index: int, item: T) -> tuple[T, ...]:
-    """Return the tuple with one item replaced."""
-    return (*items[:index], item, *items[index + 1 :])

@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 
-from vocator.core.radio.actions import Action
+from vocator.core.radio.actions import Action, Until
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.state import State
@@ -69,20 +69,19 @@ def perform(twin: Twin, s: State, action: Action, tally: Tally | None = None) ->
     """Carry out one action; raises UntilFailed."""
     beeps: tuple[str, ...] = ()
     sent: int | None = None
-    if action.until is None:
-        for given in action.inputs:
-            if tally is not None:
-                tally.add(given)
-            s, effects = twin.act(s, given)
-            beeps += effects.beeps
-            sent = effects.transmitting_hz if effects.transmitting_hz is not None else sent
-        return Done(s, beeps, sent)
-    return _until(twin, s, action, tally)
+    if isinstance(action, Until):
+        return _until(twin, s, action, tally)
+    for given in action.inputs:
+        if tally is not None:
+            tally.add(given)
+        s, effects = twin.act(s, given)
+        beeps += effects.beeps
+        sent = effects.transmitting_hz if effects.transmitting_hz is not None else sent
+    return Done(s, beeps, sent)
 
 
-def _until(twin: Twin, s: State, action: Action, tally: Tally | None) -> Done:
+def _until(twin: Twin, s: State, action: Until, tally: Tally | None) -> Done:
     target = action.until
-    assert target is not None
     if len(action.inputs) == 1 and (leapt := twin.leap(s, action.inputs[0], target)) is not None:
         return Done(leapt, (), None)
     try:
@@ -102,7 +101,7 @@ def _until(twin: Twin, s: State, action: Action, tally: Tally | None) -> Done:
     return _step_until(twin, s, action, target, tally)
 
 
-def focus(twin: Twin, s: State, action: Action) -> tuple[str, ...]:
+def focus(twin: Twin, s: State, action: Until) -> tuple[str, ...]:
     """Return what ``until`` compares with: what is being changed; on a panel, the value beneath the button."""
     given = action.inputs[-1]
     screen = twin.screens[s.screen]
@@ -114,7 +113,7 @@ def focus(twin: Twin, s: State, action: Action) -> tuple[str, ...]:
     return twin.seen(s).focus
 
 
-def _step_until(twin: Twin, s: State, action: Action, target: str, tally: Tally | None) -> Done:
+def _step_until(twin: Twin, s: State, action: Until, target: str, tally: Tally | None) -> Done:
     """Repeat the unit one by one, turning back where the list ends."""
     inputs = action.inputs
     beeps: tuple[str, ...] = ()
@@ -156,7 +155,7 @@ def _back(twin: Twin, given: Input) -> Input | None:
     return None
 
 
-def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
+def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
     """Return the inputs that lead to the target at once, None where that cannot be told.
 
     Values, lists and pickers move evenly, so that the clicks can be counted: ``turn(n)``
@@ -176,8 +175,8 @@ def _distance(twin: Twin, s: State, action: Action) -> list[Input] | None:
     if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick", "tune"):
         return None
     if handler.name == "tune" or (handler.name == "change" and twin.settings[s.opened].by_step):
-        return _far(twin, s, given, direction, handler.name, action.until or "")
-    place = _places(twin, s, handler.name, action.until or "")
+        return _far(twin, s, given, direction, handler.name, action.until)
+    place = _places(twin, s, handler.name, action.until)
     if place is None:
         if handler.name != "pick" or not twin.profile.group_size:
             raise UntilFailed(action.text, twin.seen(s))  # a full round would not come by it

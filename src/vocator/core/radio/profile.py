@@ -7,7 +7,8 @@ are hertz, times milliseconds.  ``docs/profile-format.md`` explains each mechani
 
 from dataclasses import dataclass, field
 from enum import StrEnum
-from typing import Protocol
+
+from vocator.core.radio.domain import Domain, is_number
 
 
 class Means(StrEnum):
@@ -51,144 +52,6 @@ CHANNEL_PARTS = frozenset(
         Means.MODE, Means.SEND_FREQUENCY, Means.POLARITY,
     }
 )  # fmt: skip
-
-
-class Domain(Protocol):
-    """The values of a setting in their printed order, addressed by index."""
-
-    @property
-    def count(self) -> int:
-        """How many values there are."""
-
-    def text(self, index: int) -> str:
-        """Write a value as the radio shows it."""
-
-    def meaning(self, index: int) -> str:
-        """Return the product's value: a word, a tone, or hertz as digits."""
-
-    def find_text(self, text: str) -> int | None:
-        """Return the index of the value that the radio shows as ``text``."""
-
-    def find_meaning(self, meaning: str) -> int | None:
-        """Return the index of the value that stands for ``meaning``."""
-
-
-@dataclass(frozen=True, slots=True)
-class Choices:
-    """A list of values, each with its text and its meaning."""
-
-    texts: tuple[str, ...]
-    meanings: tuple[str, ...]
-    by_text: dict[str, int] = field(init=False, compare=False, repr=False)
-    by_meaning: dict[str, int] = field(init=False, compare=False, repr=False)
-
-    def __post_init__(self) -> None:
-        object.__setattr__(self, "by_text", {t: i for i, t in reversed(list(enumerate(self.texts)))})
-        object.__setattr__(self, "by_meaning", {m: i for i, m in reversed(list(enumerate(self.meanings)))})
-
-    @property
-    def count(self) -> int:
-        """How many values there are."""
-        return len(self.texts)
-
-    def text(self, index: int) -> str:
-        """Write a value as the radio shows it."""
-        return self.texts[index]
-
-    def meaning(self, index: int) -> str:
-        """Return the product's value."""
-        return self.meanings[index]
-
-    def find_text(self, text: str) -> int | None:
-        """Return the index of the value shown as ``text``."""
-        return self.by_text.get(text)
-
-    def find_meaning(self, meaning: str) -> int | None:
-        """Return the index of the value that stands for ``meaning``."""
-        return self.by_meaning.get(meaning)
-
-
-@dataclass(frozen=True, slots=True)
-class Amounts:
-    """Frequencies in even steps, ``low_hz`` to ``high_hz``.
-
-    Written in MHz with ``decimals`` places, the whole part filled with zeros to ``whole``
-    digits; or, with ``bare_digits``, as a bare number of ``unit_hz``, at least so many digits.
-    """
-
-    low_hz: int
-    high_hz: int
-    step_hz: int
-    decimals: int
-    whole: int = 1
-    bare_digits: int = 0
-    unit_hz: int = 1000
-
-    @property
-    def count(self) -> int:
-        """How many values there are."""
-        return (self.high_hz - self.low_hz) // self.step_hz + 1
-
-    def text(self, index: int) -> str:
-        """Write a value as the radio shows it."""
-        hz = self.low_hz + index * self.step_hz
-        if self.bare_digits:
-            return f"{hz // self.unit_hz:0{self.bare_digits}d}"
-        mhz, rest = divmod(hz, 1_000_000)
-        return f"{mhz:0{self.whole}d}.{rest:06d}"[: -(6 - self.decimals) or None]
-
-    def meaning(self, index: int) -> str:
-        """Return hertz as digits."""
-        return str(self.low_hz + index * self.step_hz)
-
-    def find_text(self, text: str) -> int | None:
-        """Return the index of the value shown as ``text``."""
-        if self.bare_digits:
-            index = self.find_meaning(str(int(text) * self.unit_hz)) if text.isdigit() and len(text) < 12 else None
-            return index if index is not None and self.text(index) == text else None
-        whole, point, decimals = text.partition(".")
-        if not point or not (whole + decimals).isdigit() or len(decimals) > 6:
-            return None
-        index = self.find_meaning(str(int(whole + decimals.ljust(6, "0"))))
-        return index if index is not None and self.text(index) == text else None
-
-    def find_meaning(self, meaning: str) -> int | None:
-        """Return the index of an amount in hertz."""
-        if not meaning.isdigit():
-            return None
-        index, rest = divmod(int(meaning) - self.low_hz, self.step_hz)
-        return index if rest == 0 and 0 <= index < self.count else None
-
-
-@dataclass(frozen=True, slots=True)
-class OrNone:
-    """A word for nothing, and then amounts: ``= RX``, or a transmit frequency."""
-
-    word: str
-    amounts: Amounts
-
-    @property
-    def count(self) -> int:
-        """How many values there are."""
-        return self.amounts.count + 1
-
-    def text(self, index: int) -> str:
-        """Write a value as the radio shows it."""
-        return self.amounts.text(index - 1) if index else self.word
-
-    def meaning(self, index: int) -> str:
-        """Return ``none``, or hertz as digits."""
-        return self.amounts.meaning(index - 1) if index else "none"
-
-    def find_text(self, text: str) -> int | None:
-        """Return the index of the value shown as ``text``."""
-        index = self.amounts.find_text(text)
-        return 0 if text == self.word else None if index is None else index + 1
-
-    def find_meaning(self, meaning: str) -> int | None:
-        """Return the index of an amount in hertz, 0 for ``none``."""
-        index = self.amounts.find_meaning(meaning)
-        return 0 if meaning == "none" else None if index is None else index + 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -345,6 +208,28 @@ class VfoBand:
     low_hz: int
     high_hz: int
     new_hz: tuple[int, ...]
+    auto_step_hz: int = 5_000
+    """The tuning step on this band where the step is left to the radio."""
+
+
+@dataclass(frozen=True, slots=True)
+class CommonGround:
+    """Times and signs that most radios share; a profile says where its radio differs.
+
+    A key let go within ``tap_ms`` was tapped, one kept down for ``hold_ms`` was held; ``error`` and other messages stand
+    for ``message_ms``; a pause of ``letter_ms`` goes on to the next letter.  ``assigned`` tells that a free
+    key was given an entry, ``open_icon`` marks a side forced open,
+    ``coarse_icon`` a dial that turns by whole megahertz.
+    """
+
+    tap_ms: int = 500
+    hold_ms: int = 1000
+    message_ms: int = 1000
+    letter_ms: int = 1000
+    error: str = "Err"
+    open_icon: str = "OPEN"
+    coarse_icon: str = "M"
+    assigned: str = "SET"
 
 
 @dataclass(frozen=True, slots=True)
@@ -408,6 +293,7 @@ class Profile:
     weather_hz: int
     shift_on_click: bool
     burst_key: str
+    common: CommonGround = CommonGround()
     panel: dict[str, object] = field(compare=False, repr=False, default_factory=dict)
     words: dict[str, str] = field(compare=False, repr=False, default_factory=dict)
 
@@ -458,7 +344,7 @@ class Profile:
             return self.slot_keys.index(text)
         if text in self.slot_texts:
             return self.slot_texts.index(text)
-        if not text.isdigit() or len(text) > 9 or self.group_size:
+        if not is_number(text) or len(text) > 9 or self.group_size:
             return None
         index = int(text) - self.first_slot
         return index if 0 <= index < self.plain_slots else None

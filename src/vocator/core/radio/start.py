@@ -3,8 +3,9 @@
 from dataclasses import replace
 from typing import Any
 
-from vocator.core.channel.channel import Channel, ToneMode
-from vocator.core.radio.machine import Machine, with_item
+from vocator.core.channel.channel import FM, Channel, ToneMode, Width
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import Signal, State, Stored
 
@@ -96,9 +97,11 @@ def required_values(m: Machine, channel: Channel) -> dict[int, int]:
 
     _want_shift(m, channel, want)
     _want_tone(m, channel, want)
-    want(m.width, str(channel.width), "width")
     if m.mode is not None:
         want(m.mode, channel.mode, "mode")
+        want(m.width, str(channel.width or Width.WIDE), "width")
+    else:
+        want(m.width, str(channel.width) if channel.mode == FM else channel.mode, "width" if channel.mode == FM else "mode")
     if channel.power is not None and m.power is not None:
         index = m.settings[m.power].domain.find_text(channel.power)
         if index is None:

@@ -12,16 +12,15 @@ from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Input, Tap, Turn
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Binding, Press, Profile
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import VERBS, Outcome, Verb, go_home, open_entry, refused
+from vocator.core.radio.verbs import VERBS, Outcome, Verb, go_home, refused
 from vocator.core.radio.verbs_air import AIR_VERBS, found
 from vocator.core.radio.verbs_entry import ENTRY_VERBS
 from vocator.core.radio.verbs_label import LABEL_VERBS
+from vocator.core.radio.verbs_list import LIST_VERBS, open_entry
 from vocator.core.radio.verbs_memory import MEMORY_VERBS
 
-ALL_VERBS: dict[str, Verb] = VERBS | ENTRY_VERBS | AIR_VERBS | MEMORY_VERBS | LABEL_VERBS
+ALL_VERBS: dict[str, Verb] = VERBS | ENTRY_VERBS | AIR_VERBS | MEMORY_VERBS | LABEL_VERBS | LIST_VERBS
 
-TAP_MS = 500
-HOLD_MS = 1000
 WITH_DIGITS = frozenset({"fill", "clear_typed", "point", "take", "empty", "leave_entry"})
 
 
@@ -170,7 +169,7 @@ class Twin(Machine):
             return dropped, NOTHING
         handler = self.tables[s.screen].taps.get(key)
         if handler is not None and handler.name in ("write", "erase", "keep_back") and screen.kind != "list":
-            return refused(dropped)
+            return refused(self, dropped)
         return dropped, LOW
 
     def _not_ours(self, s: State, key: str) -> bool:
@@ -258,7 +257,7 @@ class Twin(Machine):
         return after, effects
 
     def _hold(self, s: State, given: Hold) -> Outcome:
-        if given.ms < TAP_MS:
+        if given.ms < self.profile.common.tap_ms:
             s = self._quieten(s)
             after, effects = self._tap(s, given.key)
             return self.pass_time(after, given.ms), effects
@@ -267,7 +266,7 @@ class Twin(Machine):
         if (
             repeat
             and not s.typed
-            and given.ms >= HOLD_MS
+            and given.ms >= self.profile.common.hold_ms
             and (handler := self.tables[s.screen].taps.get(given.key))
             and handler.name == "change"
         ):
@@ -278,9 +277,9 @@ class Twin(Machine):
         if self.screens[s.screen].lets_through:
             s = go_home(self, s)
         reached = [h for h in self.tables[s.screen].holds.get(given.key, ()) if h[0] <= given.ms]
-        if not reached and given.ms < HOLD_MS:
+        if not reached and given.ms < self.profile.common.hold_ms:
             return self.pass_time(self._key_down(s), given.ms), NOTHING
-        threshold, handler = reached[-1] if reached else (HOLD_MS, None)
+        threshold, handler = reached[-1] if reached else (self.profile.common.hold_ms, None)
         if self.unit_of and self._not_ours(s, given.key):
             handler = None
         later = self.pass_time(self._key_down(s), threshold)

@@ -8,24 +8,24 @@ of slots in ``verbs_memory``, of typing in ``verbs_entry``, of the air in ``verb
 
 from collections.abc import Callable
 
-from vocator.core.radio.machine import Machine, with_item
-from vocator.core.radio.profile import Amounts, Means
+from vocator.core.radio.domain import Amounts
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.machine import Machine
+from vocator.core.radio.profile import Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
 
 Outcome = tuple[State, Effects]
 Verb = Callable[[Machine, State, str, int], Outcome]
 
-MESSAGE_MS = 1000
+
+def refused(m: Machine, s: State) -> Outcome:
+    """Refuse: one low beep, and the radio's word for an error for a while."""
+    return s._replace(typed="", message=m.profile.common.error, message_ms=m.profile.common.message_ms), LOW
 
 
-def refused(s: State) -> Outcome:
-    """Refuse: one low beep and ``Err`` for a second."""
-    return s._replace(typed="", message="Err", message_ms=MESSAGE_MS), LOW
-
-
-def say(s: State, message: str) -> State:
-    """Show a message for a second."""
-    return s._replace(message=message, message_ms=MESSAGE_MS) if message else s
+def say(m: Machine, s: State, message: str) -> State:
+    """Show a message for a while."""
+    return s._replace(message=message, message_ms=m.profile.common.message_ms) if message else s
 
 
 def go_home(m: Machine, s: State) -> State:
@@ -137,7 +137,7 @@ def assign(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Give the open value to a free key."""
     setting = s.outer[0] if s.outer is not None else s.opened
     free = with_item(s.free, m.profile.free_keys.index(arg), setting)
-    return say(s._replace(free=free), "SET"), NOTHING
+    return say(m, s._replace(free=free), m.profile.common.assigned), NOTHING
 
 
 def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -211,30 +211,6 @@ def _moved(at: int, n: int, count: int, wraps: bool) -> tuple[int, int]:
         return (at + n) % count, 0
     to = min(max(at + n, 0), count - 1)
     return to, abs(at + n - to)
-
-
-def open_entry(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Open the marked entry: a setting's value, another screen, or nothing."""
-    entry = m.screens[s.screen].entries[s.cursor]
-    if entry.mode and m.screens[s.modes[s.unit]].name != entry.mode:
-        return s, LOW
-    remembered = s._replace(cursors=with_item(s.cursors, s.screen, s.cursor))
-    if entry.verb:
-        from vocator.core.radio.verbs_memory import MEMORY_VERBS
-
-        after, effects = MEMORY_VERBS[entry.verb](m, go_home(m, s), "", 0)
-        return (s, LOW) if effects is LOW else (after, effects)
-    if entry.setting is not None:
-        if not m.takes_settings(s) and m.locked_in_memory(entry.setting):
-            return s, LOW
-        if m.settings[entry.setting].scope == "slot" and m.shown_slot(s) is None:
-            return s, LOW
-        value = m.profile.screen("value")
-        return push(remembered, value)._replace(opened=entry.setting, value=m.get(s, entry.setting)), NOTHING
-    if entry.screen:
-        opened, effects = open_screen(m, remembered, entry.screen, 0)
-        return (s, LOW) if effects is LOW else (opened, effects)
-    return s, LOW
 
 
 def change(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -374,7 +350,6 @@ VERBS: dict[str, Verb] = {
     "back_to_list": back_to_list,
     "step": step_setting,
     "scroll": scroll,
-    "open_entry": open_entry,
     "change": change,
     "keep_back": keep_back,
     "keep_home": keep_home,

@@ -1,6 +1,7 @@
 """Verbs of the air: tuning, power lent, sending, reverse, squelch, tone search."""
 
-from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
 from vocator.core.radio.verbs import Outcome, Verb, push, up_to_list

@@ -1,6 +1,7 @@
 """Verbs of typing: digits of an entry, a list's number, a picker's slot, an open value."""
 
-from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.state import LOW, NOTHING, State
 from vocator.core.radio.verbs import Outcome, Verb, go_back, push, refused
@@ -16,7 +17,7 @@ def type_digit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     screen = m.screens[s.screen]
     wanted = screen.digits
     if screen.digit_ms:
-        return _jump(s, screen, str(n))
+        return _jump(m, s, screen, str(n))
     if screen.reading:
         return (s._replace(typed=s.typed + str(n)), NOTHING) if len(s.typed) < MOST_TYPED else (s, LOW)
     if screen.kind == "value" or screen.live:
@@ -32,13 +33,13 @@ def type_digit(m: Machine, s: State, arg: str, n: int) -> Outcome:
 MOST_TYPED = 10
 
 
-def _jump(s: State, screen: Screen, digit: str) -> Outcome:
+def _jump(m: Machine, s: State, screen: Screen, digit: str) -> Outcome:
     """Go to the entry of a number at once; a second digit soon enough makes a number of two."""
     number = s.letter_key + digit if s.idle_ms < screen.digit_ms else digit
     for index, entry in enumerate(screen.entries):
         if entry.number == number:
             return s._replace(cursor=index, letter_key=number if len(number) == 1 else ""), NOTHING
-    return refused(s._replace(letter_key=""))
+    return refused(m, s._replace(letter_key=""))
 
 
 def point(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -50,7 +51,7 @@ def take(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """End an entry of any length: take what was typed, or refuse it; it closes either way."""
     hz = read_frequency(m, m.screens[s.screen], s.typed)
     s = go_back(m, s)
-    return refused(s) if hz is None else (m.set_freq(s, hz), NOTHING)
+    return refused(m, s) if hz is None else (m.set_freq(s, hz), NOTHING)
 
 
 def read_frequency(m: Machine, screen: Screen, typed: str) -> int | None:
@@ -85,11 +86,11 @@ def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     if screen.of == "slot":
         index = m.profile.slot_index(typed)
         if index is None or s.slots[index] is None:
-            return refused(s)
+            return refused(m, s)
         return s._replace(positions=with_item(s.positions, s.unit, index)), NOTHING
     hz = entered_hz(m, s, screen, typed)
     if not m.profile.receives(hz) or (screen.rasters_hz and all(hz % raster for raster in screen.rasters_hz)):
-        return refused(s)
+        return refused(m, s)
     if screen.ends_reverse:
         s = s._replace(reverse=False)
     return m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING
@@ -131,12 +132,12 @@ def _full_number(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     for index, entry in enumerate(screen.entries):
         if entry.number == typed:
             return s._replace(cursor=index), NOTHING
-    return refused(s)
+    return refused(m, s)
 
 
 def _full_pick(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     index = m.profile.slot_index(typed)
-    return refused(s) if index is None else (s._replace(pick=index), NOTHING)
+    return refused(m, s) if index is None else (s._replace(pick=index), NOTHING)
 
 
 def _full_value(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
@@ -146,8 +147,8 @@ def _full_value(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     if setting.means is Means.SEND_FREQUENCY:
         entry = next(x for x in m.screens if x.kind == "entry" and x.of == "frequency")
         if not m.profile.receives(hz) or (entry.rasters_hz and all(hz % raster for raster in entry.rasters_hz)):
-            return refused(s)
-    return refused(s) if index is None else (s._replace(value=index), NOTHING)
+            return refused(m, s)
+    return refused(m, s) if index is None else (s._replace(value=index), NOTHING)
 
 
 def _full_list(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
@@ -155,7 +156,7 @@ def _full_list(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
         return _full_number(m, s, screen, typed)
     setting = m.settings[s.opened]
     index = setting.domain.find_meaning(str(int(typed) * setting.digit_hz))
-    return refused(s) if index is None else (m.keep(s, s.opened, index), NOTHING)
+    return refused(m, s) if index is None else (m.keep(s, s.opened, index), NOTHING)
 
 
 _FULL = {"entry": _full_entry, "list": _full_list, "picker": _full_pick, "value": _full_value}

@@ -4,7 +4,8 @@
 before the first (only dots show), ``len(letters)`` once nothing blinks any more.
 """
 
-from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.machine import Machine
 from vocator.core.radio.state import LOW, NOTHING, State
 from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home
 
@@ -75,14 +76,11 @@ def keep_pushed(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return go_home(m, _with_label(m, s._replace(letters=s.letters[: s.place])) if s.place > 0 else s), NOTHING
 
 
-PAUSE_MS = 1000
-
-
 def letter(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Choose a letter by repeated taps; another key changes the same place, a pause goes on to the next."""
     screen = m.screens[s.screen]
     group = dict(screen.letters)[str(n)]
-    going_on = s.place < len(s.letters) and s.idle_ms < PAUSE_MS
+    going_on = s.place < len(s.letters) and s.idle_ms < m.profile.common.letter_ms
     if not going_on and len(s.letters) >= screen.length:
         return s, LOW
     taps = (s.letter_taps + 1) % len(group) if going_on and s.letter_key == str(n) else 0

@@ -1,6 +1,7 @@
 """Verbs that work on slots: recall, pick, write, split, erase, groups."""
 
-from vocator.core.radio.machine import Machine, with_item
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State, Stored
 from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home, push, refused, say, up_to_list
@@ -86,8 +87,8 @@ def _leave(m: Machine, s: State, picker: int) -> State:
     if screen.after == "memory":
         s = s._replace(modes=with_item(s.modes, s.unit, m.memory))
     if screen.after in ("home", "memory"):
-        return say(go_home(m, s), screen.message)
-    return say(up_to_list(m, s), screen.message)
+        return say(m, go_home(m, s), screen.message)
+    return say(m, up_to_list(m, s), screen.message)
 
 
 def _is_second_save(m: Machine, s: State) -> bool:
@@ -98,7 +99,7 @@ def write(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Write the VFO into the picked slot; ask or refuse where the radio does."""
     screen = m.screens[s.screen]
     if screen.occupied == "refuse" and s.slots[s.pick] is not None and not _is_second_save(m, s):
-        return refused(s)
+        return refused(m, s)
     if screen.asks and (screen.occupied != "ask" or s.slots[s.pick] is not None):
         return push(s, m.profile.screen(screen.asks)), NOTHING
     return _written(m, s, s.screen)
@@ -126,7 +127,7 @@ def write_split(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Write the displayed frequency as the transmit frequency of the picked slot."""
     before = s.slots[s.pick]
     if before is None:
-        return refused(s)
+        return refused(m, s)
     beep = m.screens[s.screen].write_beep
     s = _store(m, s, before._replace(split_hz=m.freq(s)))
     if s.pick != m.profile.call_slot:
@@ -145,7 +146,7 @@ def write_and_label(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def erase(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Erase the picked slot, after a question where there is one; memory mode goes on to the next occupied one."""
     if s.slots[s.pick] is None:
-        return refused(s)
+        return refused(m, s)
     if m.screens[s.screen].kind == "picker" and m.screens[s.screen].asks:
         return push(s, m.profile.screen(m.screens[s.screen].asks)), NOTHING
     screen = s.screen

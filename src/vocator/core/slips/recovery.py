@@ -5,11 +5,11 @@ proven way from all of them: home by keys that change nothing, then on with the 
 the latest step that still leads to the goal.
 """
 
-from collections.abc import Iterable
+from collections.abc import Callable, Container, Iterable
 from dataclasses import dataclass
 
 from vocator.core.goals.goal import Goal
-from vocator.core.goals.sheet import Chapter, Sheet, Step
+from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step
 from vocator.core.planning.routes import press_text
 from vocator.core.planning.way_home import LEAVING, way_from
 from vocator.core.proving.operator import follow
@@ -54,10 +54,11 @@ class Sight:
 
 @dataclass(frozen=True, slots=True)
 class WayBack:
-    """Keys that lead home, and the step of the sheet to go on with."""
+    """Keys that lead home, and the step of the sheet to go on with; ``complete``: from every state in which the likely slips show what is seen."""
 
     actions: tuple[str, ...]
     step: int
+    complete: bool = False
 
 
 def courses_of(twin: Twin, sheet: Sheet, goal: Goal, known: State | None = None) -> list[Course]:
@@ -71,11 +72,14 @@ def courses_of(twin: Twin, sheet: Sheet, goal: Goal, known: State | None = None)
     return [course for course in courses if not course.run.trouble]
 
 
-def sights(courses: list[Course], step: int, outcomes: Iterable[Outcome] | None = None) -> list[Sight]:
+def sights(
+    courses: list[Course], step: int, outcomes: Iterable[Outcome] | None = None, right: Container[str] = frozenset()
+) -> list[Sight]:
     """Return what may be seen after a step in place of what the sheet draws, the likeliest first.
 
     Looked at are the slips of the step and of a few steps before it that looked right;
-    ``outcomes`` may hold those of all steps when they are known already.
+    ``outcomes`` may hold those of all steps when they are known already.  What may stand there ``right``ly on a radio
+    that was set otherwise is no slip.
     """
     if outcomes is None:
         steps = range(max(0, step - EARLIER), step + 1)
@@ -85,6 +89,8 @@ def sights(courses: list[Course], step: int, outcomes: Iterable[Outcome] | None 
     for outcome in outcomes:
         if outcome.noticed == step:
             seen = display(outcome.course.twin, outcome.state)
+            if seen.text in right:
+                continue
             shown.setdefault(seen.text, seen)
             found.setdefault(seen.text, []).append(outcome)
     return sorted((Sight(shown[text], tuple(o)) for text, o in found.items()), key=lambda s: -s.weight)
@@ -99,19 +105,23 @@ def rest_of(sheet: Sheet, step: int, home: tuple[str, ...] = ()) -> Sheet:
     """Return what is left of a sheet from a step on, maybe with keys that lead home before it."""
     chapters, number = [], 0
     if home:
-        chapters.append(Chapter("Ready", (Step(home, None, "Leave what is open", "nothing is changed"),)))
+        chapters.append(Chapter(ChapterKind.READY, (Step(home, None, "Leave what is open", "nothing is changed"),)))
     for chapter in sheet.chapters:
         steps = chapter.steps[max(0, step - number) :]
         number += len(chapter.steps)
         if steps:
-            chapters.append(Chapter(chapter.title, steps))
+            chapters.append(Chapter(chapter.kind, steps))
     return Sheet(sheet.model, sheet.firmware, tuple(chapters), sheet.limits, sheet.changes)
 
 
-def way_back(course: Course, goal: Goal, every: list[State], step: int) -> WayBack | None:
+Leads = Callable[[Sheet], bool | None]
+"""Whether a sheet leads to the goal from all states that agree with what is seen; None where that cannot be told."""
+
+
+def way_back(course: Course, goal: Goal, every: list[State], step: int, from_all: Leads | None = None) -> WayBack | None:
     """Return the shortest way back that reaches the goal from every one of some states that look alike.
 
-    None where no way leads to the goal.
+    ``from_all`` asks the same of all states that agree with what is seen.  None where no way leads to the goal.
     """
     twin, sheet = course.twin, course.sheet
     rest = all(twin.at_rest(state) for state in every)
@@ -120,8 +130,11 @@ def way_back(course: Course, goal: Goal, every: list[State], step: int) -> WayBa
     for begin in reversed(begins):
         for prefix in prefixes:
             as_it_stands = not prefix and (rest or begin >= begins[-2:][0])
-            if (prefix or as_it_stands) and _leads(twin, goal, rest_of(sheet, begin, prefix), every):
-                return WayBack(prefix, begin)
+            rest_sheet = rest_of(sheet, begin, prefix)
+            if (prefix or as_it_stands) and _leads(twin, goal, rest_sheet, every):
+                led = from_all(rest_sheet) if from_all is not None else None
+                if led is not False:
+                    return WayBack(prefix, begin, bool(led))
     return None
 
 

@@ -6,20 +6,19 @@ the display only where the sheet says so.  Within a turn the points are before i
 and before its last click.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
 
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
 from vocator.core.proving.operator import Run, follow
-from vocator.core.radio.actions import Action, parse_actions
+from vocator.core.radio.actions import Action, Until, parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.perform import Tally, UntilFailed, perform
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
-HELD_MS = 1000
 MOST_POINTS = 4
 LIKELY = {"one click off": 6, "twice": 5, "held for a tap": 5, "tapped for a hold": 5, "waited too long": 4, "wrong digit": 4}
 """How likely each kind of slip is against the others, by what operators report; any other key counts 1."""
@@ -65,19 +64,77 @@ class _Recorder(Tally):
     inputs: list[Input] = field(default_factory=list)
 
     def add(self, given: Input) -> None:
-        """Keep one input; many clicks come apart into all but the last, and the last."""
+        """Keep one input."""
+        self.inputs += one_by_one((given,))
+
+
+def one_by_one(inputs: Iterable[Input]) -> list[Input]:
+    """Return inputs as slips meet them: many clicks come apart into all but the last, and the last."""
+    found: list[Input] = []
+    for given in inputs:
         if isinstance(given, Turn) and abs(given.clicks) > 1:
             one = 1 if given.clicks > 0 else -1
-            self.inputs += [Turn(given.dial, given.clicks - one), Turn(given.dial, one)]
+            found += [Turn(given.dial, given.clicks - one), Turn(given.dial, one)]
         else:
-            self.inputs.append(given)
+            found.append(given)
+    return found
+
+
+class Hand:
+    """Carries out actions rightly or with a slip in them, on a twin of any kind."""
+
+    def __init__(self, twin: Twin) -> None:
+        self.twin = twin
+
+    def slipped(self, state: State, actions: list[Action], slip: Slip) -> tuple[State, tuple[int, ...], bool]:
+        """Carry out the actions of a step with a slip in one of them; returns the state, what was sent, whether an ``until`` failed."""
+        state, sent, failed = self.all(state, actions[: slip.action])
+        state, more, failed = self.wrong(state, actions[slip.action], slip)
+        sent += more
+        if not failed:
+            state, more, failed = self.all(state, actions[slip.action + 1 :])
+            sent += more
+        return state, sent, failed
+
+    def wrong(self, state: State, action: Action, slip: Slip) -> tuple[State, tuple[int, ...], bool]:
+        """Carry out one action with its slip in it."""
+        sent: tuple[int, ...] = ()
+        inputs = self.inputs(state, action)
+        for given in (*inputs[: slip.point], *slip.wrong):
+            state, effects = self.twin.act(state, given)
+            sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
+        if isinstance(action, Until) and slip.kind != "one click off":
+            state, more, failed = self.all(state, [action])
+            return state, sent + more, failed
+        for given in inputs[slip.point + 1 :]:
+            state, effects = self.twin.act(state, given)
+            sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
+        return state, sent, False
+
+    def all(self, state: State, actions: list[Action]) -> tuple[State, tuple[int, ...], bool]:
+        """Carry out actions as they are written, up to an ``until`` that fails."""
+        sent: tuple[int, ...] = ()
+        for action in actions:
+            try:
+                done = perform(self.twin, state, action)
+            except UntilFailed:
+                return state, sent, True
+            state = done.state
+            sent += (done.transmitting_hz,) if done.transmitting_hz is not None else ()
+        return state, sent, False
+
+    def inputs(self, state: State, action: Action) -> list[Input]:
+        """Return the inputs that an action comes to."""
+        recorder = _Recorder()
+        perform(self.twin, state, action, recorder)
+        return recorder.inputs
 
 
 class Course:
     """A sheet followed rightly from one start: what every slip is held against."""
 
     def __init__(self, twin: Twin, sheet: Sheet, start: State) -> None:
-        self.twin, self.sheet, self.start = twin, sheet, start
+        self.twin, self.sheet, self.start, self.hand = twin, sheet, start, Hand(twin)
         self.steps = sheet.steps()
         self.run: Run = follow(twin, sheet, start)
         self._parsed: dict[str, list[Action]] = {}
@@ -126,44 +183,11 @@ class Course:
             if failed:
                 break
             if self.run.frames[number].done:
-                state, _, failed = self._all(state, self.actions(self.steps[number]))
+                state, _, failed = self.hand.all(state, self.actions(self.steps[number]))
         return state
 
     def _slipped(self, slip: Slip) -> tuple[State, tuple[int, ...], bool]:
-        actions = self.actions(self.steps[slip.step])
-        state, sent, failed = self._all(self.before(slip.step), actions[: slip.action])
-        state, more, failed = self._wrong(state, actions[slip.action], slip)
-        sent += more
-        if not failed:
-            state, more, failed = self._all(state, actions[slip.action + 1 :])
-            sent += more
-        return state, sent, failed
-
-    def _wrong(self, state: State, action: Action, slip: Slip) -> tuple[State, tuple[int, ...], bool]:
-        """Carry out one action with its slip in it."""
-        sent: tuple[int, ...] = ()
-        inputs = self._inputs(state, action)
-        for given in (*inputs[: slip.point], *slip.wrong):
-            state, effects = self.twin.act(state, given)
-            sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
-        if action.until is not None and slip.kind != "one click off":
-            state, more, failed = self._all(state, [action])
-            return state, sent + more, failed
-        for given in inputs[slip.point + 1 :]:
-            state, effects = self.twin.act(state, given)
-            sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
-        return state, sent, False
-
-    def _all(self, state: State, actions: list[Action]) -> tuple[State, tuple[int, ...], bool]:
-        sent: tuple[int, ...] = ()
-        for action in actions:
-            try:
-                done = perform(self.twin, state, action)
-            except UntilFailed:
-                return state, sent, True
-            state = done.state
-            sent += (done.transmitting_hz,) if done.transmitting_hz is not None else ()
-        return state, sent, False
+        return self.hand.slipped(self.before(slip.step), self.actions(self.steps[slip.step]), slip)
 
     def _agrees(self, step: int, state: State) -> bool:
         return display(self.twin, state).text == self.run.frames[step].seen.text
@@ -182,7 +206,7 @@ class Course:
                 break
             if not self.run.frames[number].done:
                 continue
-            state, more, failed = self._all(state, self.actions(self.steps[number]))
+            state, more, failed = self.hand.all(state, self.actions(self.steps[number]))
             sent += more
             if failed or not self._agrees(number, state):
                 result = (number, state, sent)
@@ -192,11 +216,6 @@ class Course:
         return result
 
     # -- all single slips --------------------------------------------------------------
-
-    def _inputs(self, state: State, action: Action) -> list[Input]:
-        recorder = _Recorder()
-        perform(self.twin, state, action, recorder)
-        return recorder.inputs
 
     def slips(self, steps: range | None = None) -> Iterator[Slip]:
         """Yield every single slip at every point of the steps that this course does."""
@@ -209,7 +228,7 @@ class Course:
                 state = perform(self.twin, state, action).state
 
     def _slips_in(self, number: int, at: int, action: Action, state: State) -> Iterator[Slip]:
-        inputs = self._inputs(state, action)
+        inputs = self.hand.inputs(state, action)
         points = range(len(inputs)) if len(inputs) <= MOST_POINTS else (0, len(inputs) - 1)
         seen: set[tuple[State, Input]] = set()
         if not inputs:
@@ -222,7 +241,7 @@ class Course:
                     yield Slip(number, at, index, kind, wrong, given)
             state = self.twin.act(state, given)[0]
         last = inputs[-1] if inputs else None
-        if action.until is not None and last is not None:
+        if isinstance(action, Until) and last is not None:
             yield Slip(number, at, len(inputs) - 1, "one click off", (last, last), last)
             yield Slip(number, at, len(inputs) - 1, "one click off", (), last)
 
@@ -232,7 +251,7 @@ class Course:
             yield "waited too long", (Wait(quiet), given)
         if isinstance(given, Tap):
             yield "twice", (given, given)
-            yield "held for a tap", (Hold(given.key, max((HELD_MS, *self._holds(given.key)))),)
+            yield "held for a tap", (Hold(given.key, max((self.twin.profile.common.hold_ms, *self._holds(given.key)))),)
         elif isinstance(given, Hold):
             yield "tapped for a hold", (Tap(given.key),)
             yield "twice", (given, given)
@@ -259,6 +278,6 @@ class Course:
         """Yield every other key that is there now, tapped and held."""
         touches = [k for k in self.twin.tables[state.screen].taps if k.startswith(TOUCH)]
         for key in (*self._keys, *touches):
-            for wrong in (Tap(key), Hold(key, HELD_MS)):
+            for wrong in (Tap(key), Hold(key, self.twin.profile.common.hold_ms)):
                 if wrong != given and not (isinstance(given, Tap | Hold) and key == given.key):
                     yield wrong

@@ -60,7 +60,7 @@
   let target = $derived(back ? steps[back.step] : undefined);
 </script>
 
-<Dialog bind:open title={back ? 'The way back' : 'What does it show?'}>
+<Dialog bind:open title={back?.right ? 'All is well' : back ? 'The way back' : 'What does it show?'}>
   {#if away || sights?.length === 0}
     <p>{away ? 'The server does not answer, so it cannot look for the slip.' : 'No key was pressed in this step yet.'} Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>
     <ul class="home">
@@ -70,14 +70,14 @@
     <div class="acts"><button type="button" class="act next" onclick={() => goOn(0)}>Start over at Ready</button></div>
   {:else if back}
     {#if back.found}
-      <dl>
+      {#if back.right}<p><b>Nothing went wrong.</b> This is what stands there on a radio that was set otherwise before. The sheet holds from there: go on.</p>{:else}<dl>
         <dt>Now</dt>
         <dd><b>{back.where[0]!.toUpperCase() + back.where.slice(1)}.</b></dd>
         <dt>Likely</dt>
         <dd>{back.slips.join('; ')}.</dd>
         <dt>Harm</dt>
         <dd>{#if back.harm.length}{#each back.harm as line (line)}<span class="harm">{line}.</span> {/each}{:else}None: no other slot and no setting of the whole radio was touched.{/if}</dd>
-      </dl>
+      </dl>{/if}
     {:else}
       {#if !back.anew}<p><b>Then from the beginning.</b> The first step asks what is open and leads out of it. The sheet holds from any state; what is done already is only done again. If another slot was harmed, this cannot know it: look through the slots you know afterwards.</p>{/if}
     {/if}
@@ -95,7 +95,7 @@
     {#if !back.anew}<button type="button" class="act next wide" onclick={() => goOn(back!.step)}>
       {back.way ? 'Done: go on with ' : 'Go on with '}“{target?.say.replace(/\.$/, '') ?? 'the first step'}”
     </button>{/if}
-    <p class="quiet">Proven from {back.starts} {back.starts === 1 ? 'state' : 'states'} that show this. <button type="button" class="act plain" onclick={() => (back = null)}>Choose again</button></p>
+    <p class="quiet">{back.complete ? (back.right ? 'Proven from every state.' : 'Proven from every state in which these slips show this.') : `Proven from ${back.starts} ${back.starts === 1 ? 'state' : 'states'}${back.found && !back.right ? ' that show this' : ''}.`} <button type="button" class="act plain" onclick={() => (back = null)}>Choose again</button></p>
   {:else if sights === null}
     <p role="status">Looking through every slip of the last steps…</p>
   {:else}
@@ -105,7 +105,7 @@
         <li>
           <button type="button" onclick={() => choose(sight.display.text)} aria-label="It shows {sight.display.text}">
             <Glass display={sight.display} kind={glass} />
-            <span>{sight.slip}</span>
+            <span class:right={sight.right}>{sight.slip}</span>
           </button>
         </li>
       {/each}
@@ -144,6 +144,10 @@
   .sights span {
     padding: 0 4px;
     color: var(--quiet);
+  }
+  .sights span.right {
+    color: var(--ink);
+    font-weight: 600;
   }
   dl {
     display: grid;

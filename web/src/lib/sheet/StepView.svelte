@@ -27,6 +27,7 @@
   });
 </script>
 
+{#each steps.filter((s) => s.unsure) as step (step.number)}<p class="caution" role="note"><b>Look closely here.</b> {step.unsure}.</p>{/each}
 {#if alternatives}
   <h2>Look at the display</h2>
   <ul class="ways">

@@ -39,11 +39,12 @@ export class Following {
   async load(): Promise<void> {
     const kept = recall<Sheet | null>(`sheet.${this.id}`, null);
     if (kept) this.#take(kept);
+    const before = shell.left.length;
     try {
       const fresh = await get<Sheet>(`/sheets/${this.id}`);
       keep(`sheet.${this.id}`, fresh);
       this.#remember();
-      this.#take(fresh);
+      this.#take(fresh, shell.left.slice(before));
       this.trouble = '';
     } catch (error) {
       const words = shell.note(error);
@@ -58,9 +59,10 @@ export class Following {
     keep('sheets', known.slice(0, MOST_KEPT));
   }
 
-  #take(sheet: Sheet): void {
+  /** Show a sheet; `left` are ticks that were sent while it was on its way, so that it may not know them yet. */
+  #take(sheet: Sheet, left: Tick[] = []): void {
     const ticked = new Set(sheet.ticked);
-    for (const tick of shell.queue) {
+    for (const tick of [...left, ...shell.queue]) {
       if (tick.sheet_id !== this.id) continue;
       if (tick.done) ticked.add(tick.step);
       else ticked.delete(tick.step);

@@ -25,6 +25,23 @@ async function following(ticked: number[] = []): Promise<Following> {
   return f;
 }
 
+describe('opening a sheet while ticks are on their way', () => {
+  it('does not forget what was sent after the sheet was asked for', async () => {
+    const tick = { id: 'tick-last-1', sheet_id: 's1', step: 3, at: '2026-05-01T10:00:00Z', done: true };
+    shell.queue = [tick];
+    let answer: (response: Response) => void = () => {};
+    const json = (body: unknown) => new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json' } });
+    vi.stubGlobal('fetch', (path: string) => (path.endsWith('/ticks') ? Promise.resolve(json({ ids: [tick.id], notes: [] })) : new Promise<Response>((done) => (answer = done))));
+    const f = new Following('s1');
+    const loading = f.load();
+    await shell.send();
+    expect(shell.queue).toEqual([]);
+    answer(json(sheet([0, 1, 2])));
+    await loading;
+    expect(f.finished).toBe(true);
+  });
+});
+
 describe('following a sheet without the server', () => {
   it('opens at the first page that is not ticked', async () => {
     expect((await following()).at).toBe(0);

@@ -2,13 +2,15 @@
 import { get, post, Refused, type Kept, type Station, type Tick } from '../api';
 import { keep, recall } from '../keep';
 
-type Reach = 'ok' | 'server' | 'store';
+type Reach = 'ok' | 'server' | 'store' | 'disk';
 
 const MOST_AT_ONCE = 500;
 
 class Shell {
   reach = $state<Reach>('ok');
   queue = $state<Tick[]>(recall('queue', []));
+  /** Ticks that left the queue since this page was opened, in the order in which they did. */
+  readonly left: Tick[] = [];
   message = $state('');
   /** Who the server takes this page for; over the network nobody until a sign-in or a link. */
   who = $state<'lead' | 'volunteer' | 'nobody'>('lead');
@@ -24,6 +26,7 @@ class Shell {
   note(error: unknown): string {
     if (error instanceof Refused) {
       if (error.problem.status === 0) this.reach = 'server';
+      else if (error.problem.status === 507) this.reach = 'disk';
       else if (error.passing) this.reach = 'store';
       return error.problem.do ? `${error.problem.where}: ${error.problem.found}. ${error.problem.do}` : error.message;
     }
@@ -110,6 +113,7 @@ class Shell {
 
   #leave(ids: string[]): void {
     const gone = new Set(ids);
+    this.left.push(...$state.snapshot(this.queue).filter((tick) => gone.has(tick.id)));
     this.queue = this.queue.filter((tick) => !gone.has(tick.id));
     keep('queue', $state.snapshot(this.queue));
   }
@@ -127,7 +131,7 @@ class Shell {
       if (this.reach === 'ok' && this.queue.length === 0) return;
       try {
         await get('/health');
-        this.reach = 'ok';
+        if (this.queue.length === 0) this.reach = 'ok';
         await this.send();
       } catch (error) {
         this.note(error);

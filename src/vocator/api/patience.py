@@ -1,0 +1,51 @@
+"""How long the server waits for a request: those who say nothing, or say it too slowly, do not hold a connection."""
+
+import asyncio
+from typing import Any, cast
+
+from uvicorn.protocols.http.auto import AutoHTTPProtocol
+
+HEAD_S = 15.0
+"""A request's head is there by then, or the connection is closed; one that is idle between requests too."""
+BODY_S = 120.0
+
+
+class Patient(cast(Any, AutoHTTPProtocol)):  # type: ignore[misc]
+    """uvicorn's own protocol with time limits for the head and the body of a request."""
+
+    waiting: asyncio.TimerHandle | None = None
+
+    def connection_made(self, transport: Any) -> None:
+        """Begin to wait for a head."""
+        super().connection_made(transport)
+        self._wait(HEAD_S)
+
+    def data_received(self, data: bytes) -> None:
+        """Take what came; a whole head stops the clock of the head and starts that of the body."""
+        heard = self._busy()
+        super().data_received(data)
+        if self._busy() and not heard:
+            self._wait(BODY_S)
+
+    def on_response_complete(self) -> None:
+        """Wait for the next head."""
+        super().on_response_complete()
+        self._wait(HEAD_S)
+
+    def connection_lost(self, exc: Exception | None) -> None:
+        """Stop waiting."""
+        if self.waiting is not None:
+            self.waiting.cancel()
+        super().connection_lost(exc)
+
+    def _busy(self) -> bool:
+        return self.cycle is not None and not self.cycle.response_complete
+
+    def _wait(self, seconds: float) -> None:
+        if self.waiting is not None:
+            self.waiting.cancel()
+        self.waiting = asyncio.get_running_loop().call_later(seconds, self._give_up)
+
+    def _give_up(self) -> None:
+        if not self._busy() or self.cycle.more_body:
+            self.transport.close()

@@ -1,0 +1,44 @@
+"""The group chapter: a slot is put into a group of slots, and memory mode kept to it."""
+
+from vocator.core.goals.goal import Beyond
+from vocator.core.goals.sheet import ChapterKind
+from vocator.core.planning.draft import Draft
+from vocator.core.planning.routes import Routes
+from vocator.core.planning.setting_ways import set_all
+from vocator.core.radio.profile import Means
+from vocator.core.radio.twin import Twin
+
+
+def group_of(twin: Twin, text: str) -> tuple[int, int]:
+    """Return the setting of the groups and the value for one of them, the first if none is named; raises Beyond."""
+    found = twin.profile.settings_for(Means.GROUP)
+    if not found:
+        nearest = (
+            "Its slots stand in groups already: choose a slot of the group." if twin.profile.group_size else "Use slots in a row."
+        )
+        raise Beyond("group", "this radio puts no channel into a group", nearest)
+    domain = twin.settings[found[0]].domain
+    value = domain.find_text(text) if text else 1
+    if value is None or not value:
+        allowed = ", ".join(domain.text(i) for i in range(1, domain.count))
+        raise Beyond("group", f"{text} is no group of this radio", f"Choose one of {allowed}.")
+    return found[0], value
+
+
+def keep_to_group(draft: Draft, routes: Routes, setting: int, value: int) -> None:
+    """Put the slot just shown into its group and lock memory mode to it, where groups are given slot by slot."""
+    twin = draft.twin
+    if twin.settings[setting].scope != "slot":
+        return
+    text = twin.settings[setting].domain.text(value)
+    set_all(draft, routes, {setting: value}, {setting: f"the slot belongs to group {text} then"}, ChapterKind.GROUP)
+    keys = routes.presses(twin.memory, "lock_group")
+    assert keys is not None
+    shown = f"G{value}"
+    draft.step(
+        ChapterKind.GROUP,
+        [f"{' '.join(keys)} until {shown}"],
+        shows=shown,
+        say=f"Lock to group {text}",
+        why="the dial stays in it",
+    )

@@ -1,0 +1,84 @@
+"""The sheet that puts a channel into a slot.
+
+Chapters stand in the order of work; routes are found over the screens and the cheapest
+is taken; the order of settings comes from what disturbs what.
+"""
+
+from collections.abc import Callable
+from dataclasses import replace
+from typing import NamedTuple
+
+from vocator.core.goals.goal import Goal, check_reach
+from vocator.core.goals.sheet import Change, ChapterKind, Part, Sheet
+from vocator.core.planning.changes import left_different
+from vocator.core.planning.draft import Draft
+from vocator.core.planning.group_chapter import keep_to_group
+from vocator.core.planning.name_chapter import name
+from vocator.core.planning.routes import Routes
+from vocator.core.planning.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
+from vocator.core.planning.store_chapters import read_back, store, try_it, unseen
+from vocator.core.radio.start import required_values
+from vocator.core.radio.state import State
+from vocator.core.radio.twin import Twin
+
+ChapterWriter = Callable[[Draft, Routes, Goal], None]
+"""Writes a chapter of its own."""
+
+
+class Carried(NamedTuple):
+    """What a sheet leaves: the state, and the settings of it that are certain whatever the start was."""
+
+    state: State
+    certain: frozenset[int]
+
+
+def plan_store(
+    twin: Twin, goal: Goal, known: State | None = None, search: ChapterWriter | None = None, group: tuple[int, int] | None = None
+) -> Sheet:
+    """Plan the sheet that puts a channel into a slot.
+
+    ``known`` is the state the radio is certainly in (the short way); None plans for any
+    state (the long way).  ``search`` writes what finds the tone, ``group`` is the setting of the
+    groups and the one that the slot shall belong to.  Raises Beyond for a goal that the radio cannot reach.
+    """
+    return _store_sheet(twin, goal, Draft(twin, known), search, group)
+
+
+def plan_next(twin: Twin, goal: Goal, carried: Carried | None) -> tuple[Sheet, Carried]:
+    """Plan a store and say what the next sheet may count on; None plans for any state.
+
+    Raises Beyond.
+    """
+    draft = Draft(twin, carried.state, certain=carried.certain) if carried else Draft(twin, None)
+    sheet = _store_sheet(twin, goal, draft)
+    return sheet, Carried(draft.state, frozenset(draft.certain))
+
+
+def _store_sheet(
+    twin: Twin, goal: Goal, draft: Draft, search: ChapterWriter | None = None, group: tuple[int, int] | None = None
+) -> Sheet:
+    check_reach(twin, goal)
+    routes = Routes(twin)
+    ready(draft, routes, goal)
+    clear(draft, routes, goal)
+    listened = replace(goal.channel, tx_hz=goal.channel.rx_hz) if goal.receive_only else goal.channel
+    why = goal.reasons.get("rx_hz", "as asked")
+    set_frequency(draft, routes, listened.rx_hz, ChapterKind.FREQUENCY, why, channel_needs(draft, goal))
+    if search is not None:
+        search(draft, routes, goal)
+    grouped = dict([group] if group else [])
+    settings(draft, routes, goal, {s: v for s, v in grouped.items() if twin.settings[s].scope == "set"})
+    try_it(draft, goal)
+    store(draft, routes, goal)
+    name(draft, routes, goal)
+    if group is not None:
+        keep_to_group(draft, routes, *group)
+    read_back(draft, goal)
+    draft.tell_what_it_counts_on()
+    limits = [*goal.notes, *unseen(twin, goal)]
+    more = [Change(Part.REVERSE, None, "off")] if routes.presses(twin.vfo, "reverse") else []
+    if grouped:
+        text = next(twin.settings[s].domain.text(v) for s, v in grouped.items())
+        more.append(Change(Part.GROUP, None, text))
+    changes = left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel), *grouped], more)
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), changes, draft.counts_on())

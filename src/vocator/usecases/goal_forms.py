@@ -1,0 +1,40 @@
+"""What may be asked of a radio: each kind of goal with its fields and words, or why it lies beyond the radio."""
+
+from dataclasses import dataclass
+
+from vocator.core.goals.goal import Beyond
+from vocator.core.goals.kind import About, Asked, Asks, GoalKind
+from vocator.core.planning.kinds import KINDS
+from vocator.core.radio.twin import Twin
+
+
+@dataclass(frozen=True, slots=True)
+class Field:
+    """One thing to fill in: its name, and what it may be where that is a choice."""
+
+    name: Asks
+    choices: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Form:
+    """A kind of goal on one radio."""
+
+    kind: GoalKind
+    fields: tuple[Field, ...]
+    beyond: Beyond | None
+
+
+def goal_forms(twin: Twin) -> list[Form]:
+    """Return the kinds of goals with their fields; those of the radio itself are planned to see whether it can."""
+    return [Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), _beyond(twin, k)) for k in KINDS.values()]
+
+
+def _beyond(twin: Twin, kind: GoalKind) -> Beyond | None:
+    if kind.about is not About.RADIO:
+        return None
+    try:
+        kind.plan(twin, kind.goal(twin, Asked()))
+    except Beyond as beyond:
+        return beyond
+    return None

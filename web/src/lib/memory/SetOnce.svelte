@@ -1,0 +1,99 @@
+<!-- What is set once for the whole radio: each kind with its choices, or why this radio lacks it. -->
+<script lang="ts">
+  import Dialog from '../shell/Dialog.svelte';
+  import { get, post, type GoalForm, type Sheet } from '../api';
+  import { navigate } from '../../router';
+  import { shell } from '../shell/state.svelte';
+
+  let { open = $bindable(false), radioId }: { open?: boolean; radioId: number } = $props();
+
+  let forms = $state<GoalForm[]>([]);
+  let chosen = $state<Record<string, string>>({});
+  let refused = $state('');
+  let working = $state(false);
+
+  $effect(() => {
+    if (open) void load();
+  });
+
+  async function load(): Promise<void> {
+    refused = '';
+    try {
+      const found = (await get<GoalForm[]>(`/radios/${radioId}/goals`)).filter((f) => f.about === 'radio');
+      forms = [...found.filter((f) => !f.beyond), ...found.filter((f) => f.beyond)];
+      chosen = Object.fromEntries(forms.map((f) => [f.word, f.fields[0]?.choices[0] ?? '']));
+    } catch (error) {
+      refused = shell.note(error);
+    }
+  }
+
+  async function write(form: GoalForm): Promise<void> {
+    working = true;
+    refused = '';
+    const field = form.fields[0];
+    try {
+      const sheet = await post<Sheet>('/sheets', { radio_id: radioId, slot: '', goal: form.word, ...(field && chosen[form.word] ? { [field.name]: chosen[form.word] } : {}) });
+      open = false;
+      navigate(`/sheet/${sheet.id}`);
+    } catch (error) {
+      refused = shell.note(error);
+    } finally {
+      working = false;
+    }
+  }
+</script>
+
+<Dialog bind:open title="Set once, for the whole radio">
+  <p>What owners set before they program a whole area. Each is a proven sheet.</p>
+  {#if refused}<p class="caution" role="alert">{refused}</p>{/if}
+  {#if !forms.length && !refused}<p class="quiet">Looking what this radio can…</p>{/if}
+  <ul>
+    {#each forms as form (form.word)}
+      <li>
+        {#if form.beyond}
+          <b>{form.button}</b> <span class="quiet">{form.beyond.why}. {form.beyond.nearest}</span>
+        {:else}
+          <span class="acts">
+            <button type="button" class="act" disabled={working} onclick={() => write(form)}>{form.button}</button>
+            {#if (form.fields[0]?.choices.length ?? 0) > 1}
+              <select class="field" aria-label="{form.button}: which" bind:value={chosen[form.word]}>
+                {#each form.fields[0]!.choices as choice (choice)}<option>{choice}</option>{/each}
+              </select>
+            {/if}
+          </span>
+          <span>{form.reason}</span>
+        {/if}
+      </li>
+    {/each}
+  </ul>
+</Dialog>
+
+<style>
+  ul {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 1rem;
+    list-style: none;
+    padding: 0;
+  }
+
+  li {
+    display: grid;
+    grid-column: 1 / -1;
+    grid-template-columns: subgrid;
+    row-gap: 0.3rem;
+    align-items: center;
+  }
+
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.5rem;
+  }
+
+  @media (max-width: 700px) {
+    ul {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>
