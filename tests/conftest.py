@@ -6,6 +6,7 @@ import threading
 import time
 from collections.abc import Iterator
 from dataclasses import replace
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import httpx
@@ -13,11 +14,13 @@ import hypothesis
 import pytest
 import uvicorn
 from fastapi.testclient import TestClient
-from playwright.sync_api import expect
+from playwright.sync_api import BrowserContext, expect
 from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
+from support.moment import MOMENT, stand
+from vocator import clock
 from vocator.settings import Settings, settings
 from vocator.storage.migrate import migrate
 from vocator.storage.repositories import StationRepository
@@ -49,6 +52,14 @@ def pytest_configure(config: pytest.Config) -> None:
         # nobody answers there: a test that wants a service names its own, and never meets a stranger's
         os.environ |= {"VOCATOR_ELEMENTS_URL": f"{NOBODY}/elements.json", "VOCATOR_LISTING_URL": f"{NOBODY}/repeaters"}
         config.add_cleanup(lambda: store.__exit__(None, None, None))
+
+
+@pytest.fixture(autouse=True)
+def ahead(monkeypatch: pytest.MonkeyPatch) -> timedelta:
+    """How far the test's clock is ahead of this machine's: every test begins at the same moment."""
+    by = MOMENT - datetime.now(UTC)
+    monkeypatch.setattr(clock, "utc_now", lambda: datetime.now(UTC) + by)
+    return by
 
 
 @pytest.fixture(scope="session")
@@ -198,3 +209,9 @@ def browser_type_launch_args() -> dict[str, object]:
 @pytest.fixture(scope="session")
 def browser_context_args() -> dict[str, object]:
     return {"viewport": {"width": 1280, "height": 800}, "bypass_csp": True}
+
+
+@pytest.fixture
+def context(context: BrowserContext, ahead: timedelta) -> BrowserContext:
+    """The browser of a test, whose pages have the server's time."""
+    return stand(context, ahead)

@@ -3,7 +3,7 @@
 import ssl
 import stat
 from collections.abc import Iterator
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 
 from cryptography import x509
 from fastapi.testclient import TestClient
@@ -11,6 +11,7 @@ from sqlalchemy import update
 from sqlalchemy.exc import OperationalError
 
 from api.conftest import HOME, PASS, URL
+from vocator import clock
 from vocator.api.access import OPEN, VOLUNTEERS
 from vocator.api.app import create_app
 from vocator.api.store import open_session
@@ -54,7 +55,7 @@ def test_the_lead_signs_in_and_out_and_a_session_ends(network, session):
     assert lead.delete("/api/session").status_code == 204
     assert copied.get("/api/station").status_code == 401, "signing out ends the session itself, not only the cookie"
     lead.post("/api/session", json={"passphrase": PASS})
-    session.execute(update(SessionRow).values(expires_at=datetime.now(UTC) - timedelta(seconds=1)))
+    session.execute(update(SessionRow).values(expires_at=clock.utc_now() - timedelta(seconds=1)))
     assert lead.get("/api/station").status_code == 401
 
 
@@ -75,7 +76,7 @@ def test_guessing_is_slowed_by_address_and_altogether(network, session):
         assert guesser.post("/api/session", json={"passphrase": "a guess that is wrong"}).status_code == 401
     shut = guesser.post("/api/session", json={"passphrase": PASS})
     assert shut.status_code == 429 and 0 < int(shut.headers["retry-after"]) <= 900
-    now = datetime.now(UTC)
+    now = clock.utc_now()
     later = sign_in(session, PASS, "testclient", now + timedelta(minutes=13, seconds=30))
     assert 0 < later.wait_s <= 90 and "wait 2 minutes" in later.why, "how long is told to the minute"
     assert sign_in(session, PASS, "198.51.100.9", now).token, "somebody else is let in"
@@ -157,7 +158,7 @@ def test_the_certificate_is_the_server_s_own_and_kept_until_it_must_change(tmp_p
     context = ssl.SSLContext(ssl.PROTOCOL_TLS_SERVER)
     context.load_cert_chain(first.certificate, first.key)
     made = x509.load_pem_x509_certificate(first.certificate.read_bytes())
-    assert made.not_valid_after_utc == first.expires_utc > datetime.now(UTC) + timedelta(days=300)
+    assert made.not_valid_after_utc == first.expires_utc > clock.utc_now() + timedelta(days=300)
     assert len(first.fingerprint.split(":")) == 32
     moved = own_certificate(tmp_path / "tls", "vocator.example")
     assert moved.fingerprint != first.fingerprint
@@ -167,7 +168,7 @@ def test_the_certificate_is_the_server_s_own_and_kept_until_it_must_change(tmp_p
 
 def test_a_session_lasts_half_a_day(network, session):
     network()
-    now = datetime.now(UTC)
+    now = clock.utc_now()
     token = sign_in(session, PASS, "198.51.100.9", now).token
     from vocator.usecases.access import digest
 

@@ -1,10 +1,10 @@
 """The API: a listing line to a slot that was written, read back and checked; and every refusal."""
 
 import uuid
-from datetime import UTC, datetime
 
 import pytest
 
+from vocator import clock
 from vocator.core.keeping.records import SlotState, Station
 from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
 from vocator.usecases.demo import load_demo
@@ -16,7 +16,7 @@ def tick(client, sheet, steps, done=True, outcome=None, ids=None):
             "id": (ids or {}).get(n) or uuid.uuid4().hex,
             "sheet_id": sheet["id"],
             "step": n,
-            "at": datetime.now(UTC).isoformat(),
+            "at": clock.utc_now().isoformat(),
             "done": done,
             "outcome": outcome,
         }

@@ -1,10 +1,11 @@
 """Dates that cannot be: refused or kept with the server's time, and every page opens afterwards."""
 
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 
 import pytest
 
 from support.ticks import ticks_of
+from vocator import clock
 
 IMPOSSIBLE = ("0001-01-01T00:00:00+14:00", "9999-12-31T23:59:59-12:00", "1969-12-31T23:59:59Z", "2099-12-31T23:59:59Z")
 PAGES = ("log", "log.csv", "archive.zip", "outings", "radios", "contacts", "contacts.adi", "contacts.csv", "sheets", "satellites")  # fmt: skip
@@ -23,7 +24,7 @@ def test_a_tick_of_a_wrong_clock_is_kept_with_the_servers_time_and_the_clock_is_
     assert kept.status_code == 200 and len(kept.json()["ids"]) == len(sheet["content"]["steps"])
     assert kept.json()["notes"] == [n for n in kept.json()["notes"] if n.startswith("your clock says")] != []
     line = client.get("/api/log").json()[0]
-    assert abs(datetime.fromisoformat(line["at"]) - datetime.now(UTC)) < timedelta(minutes=10)
+    assert abs(datetime.fromisoformat(line["at"]) - clock.utc_now()) < timedelta(minutes=10)
     assert client.get(f"/api/radios/{radio}/slots/7").json()["slot"]["state"] == "read_back"
     all_open(client)
 
@@ -38,10 +39,10 @@ def test_a_contact_of_no_possible_date_is_refused_and_says_what_is_allowed(clien
 
 
 def test_a_contact_stamped_by_a_clock_that_is_ahead_is_kept_with_the_servers_time(client):
-    ahead = (datetime.now(UTC) + timedelta(days=3)).isoformat()
+    ahead = (clock.utc_now() + timedelta(days=3)).isoformat()
     kept = client.post("/api/contacts", json={"contacts": [{"id": "stamp-0001", "at_utc": ahead, "call_sign": "QZ7LOM"}]}).json()
     assert kept["ids"] == ["stamp-0001"] and "your clock says" in kept["notes"][0]
-    assert datetime.fromisoformat(client.get("/api/contacts").json()[0]["at_utc"]) <= datetime.now(UTC)
+    assert datetime.fromisoformat(client.get("/api/contacts").json()[0]["at_utc"]) <= clock.utc_now()
 
 
 def test_elements_and_contacts_in_files_are_bounded_alike(client):

@@ -4,12 +4,13 @@ import socket
 import threading
 import time
 import uuid
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 
 import pytest
 import uvicorn
 from sqlalchemy import update
 
+from vocator import clock
 from vocator.settings import settings
 from vocator.standins.listing_service import create_listing
 from vocator.storage.tables import LinkRow
@@ -87,7 +88,7 @@ def states(b, name):
 def follow(client, sheet_id):
     sheet = client.get(f"/api/sheets/{sheet_id}").json()
     ticks = [
-        {"id": uuid.uuid4().hex, "sheet_id": sheet_id, "step": n, "at": datetime.now(UTC).isoformat()}
+        {"id": uuid.uuid4().hex, "sheet_id": sheet_id, "step": n, "at": clock.utc_now().isoformat()}
         for n in range(len(sheet["content"]["steps"]))
     ]
     assert client.post("/api/sheets/ticks", json={"ticks": ticks}).status_code == 200
@@ -151,7 +152,7 @@ def test_a_volunteers_link_shows_only_the_own_and_can_be_withdrawn_and_expires(d
     assert demo.delete(f"/api/outings/{b['id']}/people/hay/link").status_code == 204
     assert demo.get(f"/api/volunteer/{second}").status_code == 404
     third = demo.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"].removeprefix("/v/")
-    session.execute(update(LinkRow).values(expires_at=datetime.now(UTC) - timedelta(seconds=1)))
+    session.execute(update(LinkRow).values(expires_at=clock.utc_now() - timedelta(seconds=1)))
     for bad in (third, "forged", "x" * 300):
         refused = demo.get(f"/api/volunteer/{bad}")
         assert refused.status_code == 404 and "ask the lead" in refused.json()["detail"]

@@ -4,7 +4,7 @@ import json
 import socket
 import threading
 import time
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from urllib.parse import quote
 
 import httpx
@@ -14,6 +14,7 @@ from icalendar import Calendar
 
 from support.orbits import REFERENCE
 from support.ticks import ticks_of
+from vocator import clock
 from vocator.files.tle import read_tle
 from vocator.settings import settings
 from vocator.standins.element_service import create_service
@@ -222,7 +223,7 @@ def test_elements_are_fetched_in_every_format_and_a_bad_service_leaves_what_is_k
 
 
 def contact(**parts):
-    return {"id": "stamp-0001", "at_utc": datetime.now(UTC).isoformat(), "call_sign": "", "grid": "", "satellite": "Wren-5", "tx_hz": 435350000,
+    return {"id": "stamp-0001", "at_utc": clock.utc_now().isoformat(), "call_sign": "", "grid": "", "satellite": "Wren-5", "tx_hz": 435350000,
             "rx_hz": 145960000, **parts}  # fmt: skip
 
 
@@ -231,7 +232,7 @@ def test_a_stamp_becomes_a_contact_and_leaves_as_adif_and_csv(demo):
     for _ in range(2):
         assert demo.post("/api/contacts", json={"contacts": [stamp]}).json()["ids"] == [stamp["id"]]
     filled = {**stamp, "call_sign": "qz7lom", "grid": "FN25"}
-    later = (datetime.now(UTC) + timedelta(minutes=3)).isoformat()
+    later = (clock.utc_now() + timedelta(minutes=3)).isoformat()
     again = contact(id="stamp-0002", call_sign="QZ7LOM", note="=cmd", at_utc=later)
     demo.post("/api/contacts", json={"contacts": [filled, again]})
     log = demo.get("/api/contacts").json()
@@ -294,6 +295,6 @@ def test_setting_the_radio_itself_is_a_sheet_that_ends_in_the_work_log(demo):
     made = demo.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "hear-myself"})
     assert made.status_code == 201, made.text
     sheet = made.json()
-    demo.post("/api/sheets/ticks", json=ticks_of(sheet, datetime.now(UTC).isoformat()))
+    demo.post("/api/sheets/ticks", json=ticks_of(sheet, clock.utc_now().isoformat()))
     assert demo.get(f"/api/sheets/{sheet['id']}").json()["status"] == "done"
     assert "hear yourself" in demo.get("/api/log").json()[0]["text"]

@@ -4,12 +4,14 @@ import re
 import ssl
 import threading
 import time
+from datetime import timedelta
 from hashlib import sha256
 from urllib.parse import urlsplit
 
 import pytest
 from playwright.sync_api import Browser, expect
 
+from support.moment import another_page
 from vocator.api.serve import shared_server
 from vocator.settings import settings
 
@@ -32,9 +34,9 @@ def shared(demo, worker_id, tmp_path, monkeypatch):
     thread.join(10)
 
 
-def test_a_phone_opens_its_own_sheets_and_the_lead_signs_in(demo: str, shared, browser: Browser):
-    own = {"ignore_https_errors": True, "bypass_csp": True}
-    here = browser.new_context(viewport={"width": 1280, "height": 800}, bypass_csp=True).new_page()
+def test_a_phone_opens_its_own_sheets_and_the_lead_signs_in(demo: str, shared, browser: Browser, ahead: timedelta):
+    own = {"ignore_https_errors": True}
+    here = another_page(browser, ahead, viewport={"width": 1280, "height": 800})
     here.goto(demo + "/station")
     here.get_by_label(re.compile("Passphrase for the lead's pages")).fill(PASS)
     here.get_by_role("button", name="Keep this passphrase").click()
@@ -45,7 +47,7 @@ def test_a_phone_opens_its_own_sheets_and_the_lead_signs_in(demo: str, shared, b
     seen = sha256(ssl.PEM_cert_to_DER_cert(pem)).hexdigest().upper()
     assert shared.fingerprint == ":".join(seen[i : i + 2] for i in range(0, 64, 2)), "what is shown is what a phone sees"
 
-    lead = browser.new_context(viewport={"width": 1280, "height": 800}, **own).new_page()
+    lead = another_page(browser, ahead, viewport={"width": 1280, "height": 800}, **own)
     lead.goto(shared.url + "/outing")
     lead.get_by_label("The lead: passphrase").fill("a wrong one, as it is")
     lead.get_by_role("button", name="Sign in").click()
@@ -59,7 +61,7 @@ def test_a_phone_opens_its_own_sheets_and_the_lead_signs_in(demo: str, shared, b
     address = lead.get_by_role("dialog").get_by_role("link").inner_text()
     assert address.startswith(shared.url + "/v/")
 
-    phone = browser.new_context(viewport=PHONE, **own).new_page()
+    phone = another_page(browser, ahead, viewport=PHONE, **own)
     phone.goto(shared.url)
     expect(phone.get_by_text("open the link or scan the code")).to_be_visible()
     phone.goto(address)

@@ -1,18 +1,22 @@
 """An event lead's evening and a volunteer's, in the real page."""
 
 import re
+from datetime import timedelta
 
 import httpx
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from conftest import empty
+from support.moment import another_page
 from support.ticks import ticks_of
 
 pytestmark = pytest.mark.browser
 
 
-def test_the_lead_settles_makes_sheets_and_a_volunteer_turns_the_board_ready(page: Page, demo: str, browser: Browser):
+def test_the_lead_settles_makes_sheets_and_a_volunteer_turns_the_board_ready(
+    page: Page, demo: str, browser: Browser, ahead: timedelta
+):
     page.goto(demo + "/outing")
     page.get_by_role("button", name=re.compile("1 to settle first")).click()
     page.get_by_role("button", name="Change QZ1OSK's radio").click()
@@ -26,7 +30,7 @@ def test_the_lead_settles_makes_sheets_and_a_volunteer_turns_the_board_ready(pag
     page.get_by_role("button", name="Link for QZ5HAY").click()
     address = page.get_by_role("dialog").get_by_role("link").get_attribute("href")
     expect(page.get_by_alt_text("The link as a QR code")).to_be_visible()
-    theirs = browser.new_context(viewport={"width": 390, "height": 844}, bypass_csp=True).new_page()
+    theirs = another_page(browser, ahead, viewport={"width": 390, "height": 844})
     theirs.goto(demo + str(address))
     expect(theirs.locator("h1")).to_have_text("Ford")
     theirs.get_by_role("link", name=re.compile("Program your radio")).click()

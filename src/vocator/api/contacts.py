@@ -1,11 +1,12 @@
 """The contact log."""
 
 from dataclasses import asdict
-from datetime import UTC, date, datetime
+from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter, Depends, Query, Response
 
+from vocator import clock
 from vocator.api.contact_schemas import ContactShape, ContactsIn, ImportedShape, RefusedRecord
 from vocator.api.media import file_of
 from vocator.api.passes import Body
@@ -45,7 +46,7 @@ def contacts(store: Store, wanted: Wanted) -> list[ContactShape]:
 @router.post("")
 def keep(given: ContactsIn, store: Store) -> Kept:
     """Keep contacts, perhaps stamped while the server was away; sending them twice is harmless."""
-    now = datetime.now(UTC)
+    now = clock.utc_now()
     contacts, told = [], []
     for one in given.contacts:
         at, words = stamped(one.at_utc, now)

@@ -1,10 +1,10 @@
 """Satellites, their passes, one pass made ready, its rehearsal."""
 
-from datetime import UTC, datetime
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Depends, Query, Request, Response
 
+from vocator import clock
 from vocator.api.instants import Instant
 from vocator.api.media import file_of
 from vocator.api.pass_schemas import (
@@ -39,10 +39,6 @@ from vocator.usecases.sheets import open_batch, open_sheet
 router = APIRouter(prefix="/api", tags=["passes"])
 
 
-def _now() -> datetime:
-    return datetime.now(UTC)
-
-
 async def body_of(request: Request) -> bytes:
     """Read a file sent as the body; raises Refusal above the limit."""
     raw = bytearray()
@@ -57,9 +53,9 @@ Body = Annotated[bytes, Depends(body_of)]
 
 
 @router.get("/clock")
-def clock() -> ClockShape:
+def time_of_server() -> ClockShape:
     """Return the server's time."""
-    return ClockShape(now_utc=_now())
+    return ClockShape(now_utc=clock.utc_now())
 
 
 @router.get("/grid/{grid}")
@@ -72,7 +68,7 @@ def grid_place(grid: str) -> SiteShape:
 @router.get("/satellites")
 def satellites(store: Store) -> list[SatelliteShape]:
     """Return the satellites kept here."""
-    return [SatelliteShape.model_validate(satellite_view(k, _now())) for k in all_satellites(store)]
+    return [SatelliteShape.model_validate(satellite_view(k, clock.utc_now())) for k in all_satellites(store)]
 
 
 def _taken(taken: Taken) -> TakenShape:
@@ -101,19 +97,19 @@ def export_elements(form: str, store: Store) -> Response:
 @router.patch("/satellites/{number}")
 def choose(number: int, given: ChosenShape, store: Store) -> SatelliteShape:
     """Take a satellite among those whose passes are shown, or out."""
-    return SatelliteShape.model_validate(satellite_view(choose_satellite(store, number, given.chosen), _now()))
+    return SatelliteShape.model_validate(satellite_view(choose_satellite(store, number, given.chosen), clock.utc_now()))
 
 
 @router.get("/passes")
 def passes(store: Store, start: Instant | None = None, days: Annotated[float, Query(gt=0, le=10)] = 3) -> PassList:
     """Return the passes of a span."""
-    return PassList.model_validate(passes_view(store, start or _now(), days, _now()))
+    return PassList.model_validate(passes_view(store, start or clock.utc_now(), days, clock.utc_now()))
 
 
 @router.get("/passes/next")
 def coming(store: Store, satellite: Annotated[str, Query(max_length=60)] = "") -> ListedPass | None:
     """Return the next pass worth working, null where there is none."""
-    found = next_pass(store, _now(), satellite)
+    found = next_pass(store, clock.utc_now(), satellite)
     return ListedPass.model_validate(found) if found else None
 
 
@@ -121,7 +117,9 @@ def coming(store: Store, satellite: Annotated[str, Query(max_length=60)] = "") -
 def picked_calendar(store: Store) -> Response:
     """Return the picked passes as iCalendar."""
     return Response(
-        calendar(store, _now()), media_type="text/calendar", headers={"Content-Disposition": 'attachment; filename="passes.ics"'}
+        calendar(store, clock.utc_now()),
+        media_type="text/calendar",
+        headers={"Content-Disposition": 'attachment; filename="passes.ics"'},
     )
 
 
@@ -155,7 +153,7 @@ def _plan(store: Any, number: int, aos: Instant, choice: Choice) -> PassPlan:
 @router.get("/passes/{number}/{aos}")
 def one_pass(number: int, aos: Instant, choice: Chosen, store: Store) -> PassPlanShape:
     """Return one pass made ready."""
-    return PassPlanShape.model_validate(plan_view(store, _plan(store, number, aos, choice), choice, _now()))
+    return PassPlanShape.model_validate(plan_view(store, _plan(store, number, aos, choice), choice, clock.utc_now()))
 
 
 @router.get("/passes/{number}/{aos}/card.pdf", **file_of("application/pdf"))

@@ -1,11 +1,11 @@
 """Sheets in progress."""
 
 import json
-from datetime import UTC, datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
 
+from vocator import clock
 from vocator.api.access import Who, shared_url
 from vocator.api.media import file_of
 from vocator.api.sheet_schemas import (
@@ -127,7 +127,7 @@ def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
     """Keep ticks, perhaps made while the server was away; sending them twice is harmless."""
     for sheet_id in {t.sheet_id for t in given.ticks}:
         asking.must_own_sheet(store, sheet_id)
-    now = datetime.now(UTC)
+    now = clock.utc_now()
     when = [stamped(t.at, now) for t in given.ticks]
     ticks = [
         Tick(t.id, t.sheet_id, t.step, at, t.done, Outcome(t.outcome) if t.outcome else None)

@@ -6,12 +6,13 @@ On demand it is slow, fails, sends rubbish or old sets, so that a client can be 
 
 import argparse
 import time
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 
 import uvicorn
 from fastapi import FastAPI, Query
 from fastapi.responses import PlainTextResponse, Response
 
+from vocator import clock
 from vocator.files.omm import write_omm_csv, write_omm_json
 from vocator.files.tle import write_tle
 from vocator.usecases.satellites import redated
@@ -36,7 +37,7 @@ def create_service() -> FastAPI:
         if fail >= 400 or form not in WRITERS:
             return PlainTextResponse("it fails, as asked" if fail else "json, csv or tle", status_code=fail or 404)
         write, media = WRITERS[form]
-        text = write(redated(datetime.now(UTC) - timedelta(days=age)))
+        text = write(redated(clock.utc_now() - timedelta(days=age)))
         return Response(text[: len(text) // 3] if rubbish else text, media_type=media)
 
     return app

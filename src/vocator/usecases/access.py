@@ -2,13 +2,14 @@
 
 import secrets
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from math import ceil
 
 from argon2 import PasswordHasher
 from argon2.exceptions import VerificationError
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.refusal import Refusal
 from vocator.storage.access_repositories import AccessRepository
 from vocator.storage.outing_repositories import OutingRepository
@@ -73,7 +74,7 @@ def set_passphrase(session: Session, passphrase: str) -> None:
             f"at least {SHORTEST}",
             "Take four or five words that nobody guesses.",
         )
-    AccessRepository(session).put_hashed(HASHER.hash(passphrase.strip()), datetime.now(UTC))
+    AccessRepository(session).put_hashed(HASHER.hash(passphrase.strip()), clock.utc_now())
 
 
 def has_passphrase(session: Session) -> bool:
@@ -83,7 +84,7 @@ def has_passphrase(session: Session) -> bool:
 
 def sign_in(session: Session, passphrase: str, address: str, now: datetime | None = None) -> SignIn:
     """Return a new session for the right passphrase; wrong ones are counted by address and altogether."""
-    now = now or datetime.now(UTC)
+    now = now or clock.utc_now()
     access = AccessRepository(session)
     access.one_at_a_time()
     hashed = access.hashed()
@@ -116,7 +117,7 @@ def sign_out(session: Session, token: str) -> None:
 
 def caller(session: Session, lead_token: str | None, link_token: str | None) -> Caller:
     """Return who asks, from the session and the link that came with a request."""
-    if lead_token and AccessRepository(session).lives(digest(lead_token), datetime.now(UTC)):
+    if lead_token and AccessRepository(session).lives(digest(lead_token), clock.utc_now()):
         return LEAD
     if link_token:
         try:

@@ -5,12 +5,12 @@ import json
 import zipfile
 import zlib
 from collections.abc import Callable
-from datetime import UTC, datetime
 from typing import Any
 
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.refusal import Refusal
 from vocator.files.bounded_json import read_json
 from vocator.storage.archive import OLDEST, REVISION, count_on, is_empty, put_rows, rows_of, table_names
@@ -24,7 +24,7 @@ def write_archive(session: Session) -> bytes:
     """Return a zip with a manifest and a JSON file for each table."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-        manifest = {"vocator_archive": 1, "revision": REVISION, "made_utc": datetime.now(UTC).isoformat(timespec="seconds")}
+        manifest = {"vocator_archive": 1, "revision": REVISION, "made_utc": clock.utc_now().isoformat(timespec="seconds")}
         archive.writestr("manifest.json", json.dumps(manifest, indent=1))
         for name in table_names():
             archive.writestr(f"{name}.json", json.dumps(rows_of(session, name), ensure_ascii=False))

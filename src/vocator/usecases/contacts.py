@@ -6,6 +6,7 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.keeping.contacts import Contact, band_of, is_duplicate, satellite_mode
 from vocator.core.keeping.log_filter import LogFilter
 from vocator.core.keeping.records import LogEntry
@@ -154,7 +155,7 @@ def _cut(c: Contact) -> Contact:
 
 def remove_contact(session: Session, contact_id: str) -> None:
     """Take a contact out of the log; one that is not there is no error."""
-    ContactRepository(session).remove(contact_id, datetime.now(UTC))
+    ContactRepository(session).remove(contact_id, clock.utc_now())
 
 
 def latest_lines(session: Session, count: int) -> list[LogEntry]:

@@ -1,12 +1,12 @@
 """Load the demonstration scenario into an empty database."""
 
 from dataclasses import replace
-from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.keeping.records import SlotEvent, SlotState, Station
 from vocator.files.strict_yaml import load_yaml
 from vocator.storage.repositories import RadioRepository, StationRepository
@@ -31,7 +31,7 @@ def load_demo(session: Session) -> bool:
         radio = radios.add(given["model"], given["firmware"], given["name"])
         for slot in given["slots"]:
             channel = _channel(given, slot)
-            event = SlotEvent(datetime.now(UTC), slot["slot"], SlotState(slot["state"]), "demonstration", channel)
+            event = SlotEvent(clock.utc_now(), slot["slot"], SlotState(slot["state"]), "demonstration", channel)
             radios.note(radio.id, event)
     return True
 

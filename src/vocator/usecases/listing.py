@@ -1,11 +1,11 @@
 """The listing service: fetch it page by page, keep it, tell what changed; work from what is kept when it is away."""
 
-from datetime import UTC, datetime
 from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.channel.channel import megahertz
 from vocator.core.orbit.frames import Site
 from vocator.core.orbit.grid import way
@@ -64,7 +64,7 @@ def _row(given: Any) -> dict[str, Any] | None:
 
 
 def _keep(session: Session, rows: dict[str, tuple[dict[str, Any], str]]) -> dict[str, Any]:
-    now = datetime.now(UTC)
+    now = clock.utc_now()
     kept = {r.id: r for r in session.scalars(select(ListedRow))}
     changes = []
     for key, (row, as_of) in rows.items():

@@ -4,13 +4,14 @@ import hashlib
 import secrets
 from collections.abc import Iterable
 from dataclasses import replace
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.channel.label_fitting import fit_names
 from vocator.core.keeping.records import KeptSheet, Radio, SlotState
 from vocator.core.outing.allocation import Placed, place
@@ -36,7 +37,7 @@ LINK_DAYS = 30
 
 def load_demo_outing(session: Session) -> None:
     """Keep the demonstration's outing."""
-    OutingRepository(session).add(outing_from(load_yaml(DEMO_OUTING).data), datetime.now(UTC))
+    OutingRepository(session).add(outing_from(load_yaml(DEMO_OUTING).data), clock.utc_now())
 
 
 def kept(session: Session, outing_id: int) -> KeptOuting:
@@ -68,13 +69,13 @@ def load_region_or_refuse(region: str) -> Any:
 
 def add(session: Session, given: dict[str, Any]) -> KeptOuting:
     """Keep a new outing; raises Refusal."""
-    return OutingRepository(session).add(check(outing_from(given)), datetime.now(UTC))
+    return OutingRepository(session).add(check(outing_from(given)), clock.utc_now())
 
 
 def change(session: Session, outing_id: int, version: int, given: dict[str, Any]) -> KeptOuting:
     """Change an outing; raises Refusal, NotFound, Clash where somebody else changed it meanwhile."""
     kept(session, outing_id)
-    if not OutingRepository(session).change(outing_id, version, check(outing_from(given)), datetime.now(UTC)):
+    if not OutingRepository(session).change(outing_id, version, check(outing_from(given)), clock.utc_now()):
         raise Clash("the outing", "Load it again; your change is still in the form.")
     return kept(session, outing_id)
 
@@ -147,7 +148,7 @@ def board(session: Session, one: KeptOuting) -> dict[str, Any]:
 def people_view(session: Session, one: KeptOuting, people: Iterable[Person], clear: list[Understood]) -> list[dict[str, Any]]:
     """Return the columns of some people on the board: each channel's state on the own radio, and whether it is ready."""
     store = OutingRepository(session)
-    radios, linked = store.radios(one.id), store.linked(one.id, datetime.now(UTC))
+    radios, linked = store.radios(one.id), store.linked(one.id, clock.utc_now())
     columns = []
     for p in people:
         twin = twin_of(p.model, p.firmware or None, one.outing.region)
@@ -291,7 +292,7 @@ def new_link(session: Session, outing_id: int, person_id: str) -> str:
     find_person(kept(session, outing_id).outing, person_id)
     OutingRepository(session).one_at_a_time(outing_id, person_id)
     token = secrets.token_urlsafe(24)
-    expires = datetime.now(UTC) + timedelta(days=LINK_DAYS)
+    expires = clock.utc_now() + timedelta(days=LINK_DAYS)
     OutingRepository(session).add_link(Link(digest(token), outing_id, person_id, expires, False))
     return token
 
@@ -299,7 +300,7 @@ def new_link(session: Session, outing_id: int, person_id: str) -> str:
 def by_link(session: Session, token: str) -> tuple[KeptOuting, Person]:
     """Return the outing and the person of a link; raises NotFound for one that is forged, expired or withdrawn."""
     link = OutingRepository(session).link(digest(token))
-    if link is None or link.withdrawn or link.expires_at <= datetime.now(UTC):
+    if link is None or link.withdrawn or link.expires_at <= clock.utc_now():
         raise NotFound(
             "this link", "a link that was given out, is not withdrawn and not older than 30 days; ask the lead for a new one"
         )

@@ -1,11 +1,11 @@
 """Profiles of one's own: taken as YAML, checked, kept as they were written, given out again letter by letter."""
 
 import re
-from datetime import UTC, datetime
 
 from sqlalchemy import delete, exists, select
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.profile import Profile
 from vocator.core.radio.twin import Twin
@@ -46,7 +46,7 @@ def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
         raise Refusal(
             f"model {model}", "profile", "a model that is not there yet", "Give it another name, or remove the old one first."
         )
-    session.add(OwnProfileRow(model=model, text=text, added_at=datetime.now(UTC)))
+    session.add(OwnProfileRow(model=model, text=text, added_at=clock.utc_now()))
     session.flush()
     remember_own(model, text)
     return model, unreachable(profile)

@@ -1,11 +1,11 @@
 """My radios: add, name, remove; what each holds."""
 
 from dataclasses import dataclass
-from datetime import UTC, datetime
 from typing import Any
 
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.keeping.records import Radio, Slot, SlotEvent, SlotState
 from vocator.core.radio.profile import Profile
 from vocator.storage.repositories import RadioRepository
@@ -64,7 +64,7 @@ def note_slot(session: Session, radio_id: int, slot: str, state: SlotState, text
     if view.profile.slot_index(slot) is None:
         raise NotFound(f"slot {slot}", f"{view.profile.slot_text(0)} to {view.profile.slot_text(view.profile.slot_count - 1)}")
     RadioRepository(session).lock([radio_id])
-    RadioRepository(session).note(radio_id, SlotEvent(datetime.now(UTC), slot, state, text, channel))
+    RadioRepository(session).note(radio_id, SlotEvent(clock.utc_now(), slot, state, text, channel))
 
 
 def rename_radio(session: Session, radio_id: int, name: str) -> RadioView:

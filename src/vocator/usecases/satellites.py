@@ -1,12 +1,14 @@
 """Satellites kept here: their elements, how old they are, fetch and import them."""
 
 from dataclasses import dataclass, replace
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
+from math import floor
 from pathlib import Path
 from typing import Any
 
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.onair.satellites import Transponder
 from vocator.core.orbit.elements import Elements, age_class, age_words
 from vocator.core.orbit.frames import Site
@@ -41,7 +43,7 @@ def redated(today: datetime) -> list[Elements]:
     """Return the made-up satellites with their epochs moved by whole days to within three days of today."""
     moved = []
     for n, one in enumerate(read_omm_json(DEMO_ELEMENTS.read_text(encoding="utf-8")).elements):
-        days = int(one.age_days(today)) - n % 3
+        days = floor(one.age_days(today)) - n % 3
         moved.append(one.moved(timedelta(days=days)))
     return moved
 
@@ -49,7 +51,7 @@ def redated(today: datetime) -> list[Elements]:
 def _keep(session: Session, file: ElementFile, source: str) -> Taken:
     elements = ElementRepository(session)
     known = transponders()
-    at = datetime.now(UTC)
+    at = clock.utc_now()
     room = MOST_KEPT - len(elements.all())
     taken = older = left_out = 0
     for one in file.elements:
@@ -67,7 +69,7 @@ def _keep(session: Session, file: ElementFile, source: str) -> Taken:
 
 def load_demo_elements(session: Session) -> None:
     """Keep the made-up satellites, as the element service would give them today."""
-    _keep(session, ElementFile(tuple(redated(datetime.now(UTC)))), "the demonstration")
+    _keep(session, ElementFile(tuple(redated(clock.utc_now()))), "the demonstration")
 
 
 def fetch(session: Session, url: str) -> Taken:

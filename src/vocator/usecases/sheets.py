@@ -2,13 +2,13 @@
 
 import json
 from dataclasses import asdict, replace
-from datetime import UTC, datetime
 from functools import lru_cache
 from typing import Any, TypeVar
 from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.kind import About, Leaves
@@ -147,7 +147,7 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     content = {
         **view, "request": {**asdict(request), "csv": text}, "goal_kind": "store", "radio_id": radio.id, "my_name": radio.name,
     }  # fmt: skip
-    sheet = KeptSheet(uuid4().hex, radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, datetime.now(UTC))
+    sheet = KeptSheet(uuid4().hex, radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, clock.utc_now())
     _add(session, sheet)
     for part in view["parts"]:
         _note_planned(session, sheet, part["slot"], part["line"], part["channel"])
@@ -187,7 +187,7 @@ def _kept(
         **view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name,
         "way": request.way, "other_way": other.as_dict()["counts"] if other else None, "less": less,
     }  # fmt: skip
-    return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, datetime.now(UTC))
+    return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, clock.utc_now())
 
 
 def find_sheet(session: Session, sheet_id: str) -> KeptSheet:
@@ -270,7 +270,7 @@ def note_found(session: Session, sheet_id: str, value: str) -> None:
     channel = replace(Channel.from_dict(sheet.content["goal"]["channel"]), tone=tone_use(found, None)).as_dict()
     state = known.state if known.state in HELD else SlotState.WRITTEN
     RadioRepository(session).note(
-        sheet.radio_id, SlotEvent(datetime.now(UTC), sheet.slot, state, f"the tone found: {found}", channel)
+        sheet.radio_id, SlotEvent(clock.utc_now(), sheet.slot, state, f"the tone found: {found}", channel)
     )
 
 
@@ -297,5 +297,5 @@ def open_as_pages_do(session: Session, sheet_id: str) -> KeptSheet:
     SheetRequest(**{k: v for k, v in sheet.content["request"].items() if k != "csv"})
     outline = {**sheet.content, "step_count": len(sheet.content["steps"])}
     leaves = KINDS[sheet.content["goal_kind"]].leaves
-    progress(leaves, outline, sheet.slot, sheet.title, sheets.ticks(sheet_id)[0], datetime.now(UTC))
+    progress(leaves, outline, sheet.slot, sheet.title, sheets.ticks(sheet_id)[0], clock.utc_now())
     return sheet

@@ -1,11 +1,11 @@
 """The station: who, where, by which region's habits; and what may soon be in the way."""
 
 import shutil
-from datetime import UTC, datetime
 
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
+from vocator import clock
 from vocator.core.keeping.records import Station
 from vocator.settings import settings
 from vocator.storage.orbit_repositories import ElementRepository
@@ -30,5 +30,5 @@ def ask_store(session: Session) -> None:
 def outlook(session: Session) -> tuple[int, float | None]:
     """Return how many megabytes the disk has left, and how many days old the newest elements are, None where there are none."""
     newest = ElementRepository(session).newest()
-    age = round((datetime.now(UTC) - newest).total_seconds() / 86_400, 1) if newest else None
+    age = round((clock.utc_now() - newest).total_seconds() / 86_400, 1) if newest else None
     return shutil.disk_usage(settings().data).free // 1_000_000, age
