@@ -46,7 +46,7 @@ class Copy:
                     return True
             except httpx.HTTPError:
                 assert self.process.poll() is None, (self.folder / "log").read_text()
-                time.sleep(0.1)
+            time.sleep(0.1)
         raise AssertionError((self.folder / "log").read_text())
 
     def api(self, path, **body):
@@ -98,6 +98,27 @@ def names(copy):
     return [r["name"] for r in copy.api("radios").json()]
 
 
+def kill_store(copy):
+    """Kill a copy's store at once, and wait until its server says that it does not answer."""
+    home = copy.folder / ".data" / "pg"
+    home = home if (home / "data").exists() else next(h for h in Path("/var/tmp").glob("vocator-pg-*") if h.name in " ".join(copy.left()))
+    os.kill(int((home / "data" / "postmaster.pid").read_text().split()[0]), signal.SIGKILL)
+    for _ in range(300):
+        if copy.api("health").status_code != 200:
+            return True
+        time.sleep(0.02)
+    return False
+
+
+def said(copy, words):
+    """Wait until a copy said something; it comes a moment after it is so."""
+    for _ in range(300):
+        if words in (copy.folder / "log").read_text():
+            return True
+        time.sleep(0.1)
+    return False
+
+
 def opens(url):
     """Whether the store lets in whoever asks so."""
     try:
@@ -140,6 +161,9 @@ def test_copies_side_by_side_keep_to_themselves_and_leave_nothing_however_they_e
     assert (names(one), names(two)) == (["of one"], ["of two"])
     refused = subprocess.run([one.folder / "start", "--port", str(free_port())], capture_output=True, text=True, timeout=60)
     assert refused.returncode == 1 and f"127.0.0.1:{one.port}/" in refused.stderr, "a second one in the same folder"
+
+    assert kill_store(one) and one.answers() and names(one) == ["of one"], "it notices and starts the store again"
+    assert said(one, "the store runs again") and names(two) == ["of two"]
 
     one.end(signal.SIGKILL)
     assert one.gone()

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
   import { post, Refused, type Model, type Problem, type Radio, type Resolution, type Sheet } from '../api';
-  import { keep } from '../keep';
+  import { keepSheet } from '../sheets';
   import { navigate } from '../../router';
   import { shell } from '../shell/state.svelte';
   import { slotOf } from '../memory/fold';
@@ -37,7 +37,7 @@
         power: power || null,
         goal,
       });
-      keep(`sheet.${sheet.id}`, sheet);
+      await keepSheet(sheet);
       navigate(`/sheet/${sheet.id}`);
     } catch (error) {
       const words = shell.note(error);

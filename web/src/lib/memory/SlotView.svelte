@@ -3,7 +3,7 @@
   import { Input, Table, TableBody, TableBodyCell, TableBodyRow, TableHead, TableHeadCell } from 'flowbite-svelte';
   import { get, post, put, type Radio, type Sheet, type SlotHistory } from '../api';
   import WorkedSum from '../bench/WorkedSum.svelte';
-  import { keep } from '../keep';
+  import { keepSheet } from '../sheets';
   import FaultTree from '../sheet/FaultTree.svelte';
   import { navigate } from '../../router';
   import { shell } from '../shell/state.svelte';
@@ -47,7 +47,7 @@
     busy = true;
     try {
       const made = await post<Sheet>('/sheets', { radio_id: radio.id, slot, goal, label: goal === 'rename' ? label : null });
-      keep(`sheet.${made.id}`, made);
+      await keepSheet(made);
       navigate(`/sheet/${made.id}`);
     } catch (error) {
       trouble = shell.note(error);

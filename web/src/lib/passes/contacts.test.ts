@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ContactIn } from '../api';
-import { recall } from '../keep';
+import { Waiting } from '../waiting';
 import { contacts } from './ride.svelte';
 
 const stamp = (note = ''): ContactIn => ({
@@ -18,6 +18,8 @@ function answering(answer: (sent: ContactIn[]) => Response): ContactIn[][] {
   return bodies;
 }
 
+const waits = () => new Waiting<ContactIn>('contact', '').all((c) => c.id);
+
 beforeEach(() => {
   localStorage.clear();
   contacts.queue = [];
@@ -30,7 +32,7 @@ describe('contacts stamped without the server', () => {
     await contacts.keep(stamp('edge of the footprint'));
     expect(contacts.queue.map((c) => c.note)).toEqual(['edge of the footprint']);
     expect(Number.isNaN(Date.parse(contacts.queue[0]?.changed_utc ?? ''))).toBe(false);
-    expect(recall<ContactIn[]>('contacts-queue', [])).toHaveLength(1);
+    expect(waits()).toHaveLength(1);
   });
 
   it('are sent when it answers, and kept where it refuses', async () => {

@@ -2,12 +2,15 @@
 import { get, post, type ContactIn, type Kept, type Plan, type Rehearsal, type Schemas, type Score } from '../api';
 import { keep, recall } from '../keep';
 import { shell } from '../shell/state.svelte';
+import { NO_ROOM, Waiting } from '../waiting';
 
 export const AHEAD_S = 8;
 
+const waiting = new Waiting<ContactIn>('contact', 'vocator.contacts-queue');
+
 /** Contacts stamped here, sent when the server answers. */
 class Contacts {
-  queue = $state<ContactIn[]>(recall('contacts-queue', []));
+  queue = $state<ContactIn[]>(waiting.all((contact) => contact.at_utc));
 
   /** Keep a form of a contact; its time decides which of several forms is the latest, in whatever order they arrive. */
   async keep(form: ContactIn): Promise<void> {
@@ -15,7 +18,7 @@ class Contacts {
     const at = this.queue.findIndex((c) => c.id === contact.id);
     if (at >= 0) this.queue[at] = contact;
     else this.queue.push(contact);
-    keep('contacts-queue', $state.snapshot(this.queue));
+    if (!waiting.put([contact])) shell.say(NO_ROOM);
     await this.send();
   }
 
@@ -27,7 +30,7 @@ class Contacts {
       if (kept.notes?.length) shell.say(kept.notes.join(' '));
       const texts = new Set(sent.map((c) => JSON.stringify(c)));
       this.queue = this.queue.filter((c) => !texts.has(JSON.stringify($state.snapshot(c))));
-      keep('contacts-queue', $state.snapshot(this.queue));
+      waiting.drop(sent);
       return true;
     } catch {
       return false;

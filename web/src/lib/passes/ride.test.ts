@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ContactIn, Plan, Rehearsal } from '../api';
-import { recall } from '../keep';
+import { Waiting } from '../waiting';
 import { contacts, Ride } from './ride.svelte';
 
 const RISE = Date.parse('2026-05-01T10:00:00Z');
@@ -27,6 +27,8 @@ function later(ride: Ride, seconds: number): void {
   vi.setSystemTime(RISE + seconds * 1000);
   ride.look();
 }
+
+const waits = () => new Waiting<ContactIn>('contact', '').all((c) => c.id);
 
 beforeEach(() => {
   vi.useFakeTimers({ now: RISE });
@@ -99,14 +101,14 @@ describe('contacts without the server', () => {
     expect(stamped).toMatchObject({ at_utc: at(42), satellite: 'ODA-1', tx_hz: 145_900_000 });
     await contacts.keep(stamped);
     await contacts.keep({ ...stamped, call_sign: 'QZ7XYZ' });
-    expect(recall<ContactIn[]>('contacts-queue', [])).toMatchObject([{ id: stamped.id, call_sign: 'QZ7XYZ' }]);
+    expect(waits()).toMatchObject([{ id: stamped.id, call_sign: 'QZ7XYZ' }]);
     const sent: unknown[] = [];
     vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
       sent.push(JSON.parse(String(init.body)));
       return new Response(JSON.stringify({ ids: [stamped.id], notes: [] }), { headers: { 'content-type': 'application/json' } });
     });
     expect(await contacts.send()).toBe(true);
-    expect([sent.length, contacts.queue.length, recall('contacts-queue', [1])]).toEqual([1, 0, []]);
+    expect([sent.length, contacts.queue.length, waits()]).toEqual([1, 0, []]);
     expect(await contacts.send()).toBe(true);
     expect(sent.length).toBe(1);
   });

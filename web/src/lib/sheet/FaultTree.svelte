@@ -1,7 +1,7 @@
 <!-- Nothing was heard: one thing to look at after the other, the likeliest first, each with what mends it. -->
 <script lang="ts">
   import { get, post, type Schemas, type Sheet } from '../api';
-  import { keep } from '../keep';
+  import { keepSheet } from '../sheets';
   import Dialog from '../shell/Dialog.svelte';
   import { shell } from '../shell/state.svelte';
 
@@ -35,7 +35,7 @@
     try {
       const goal = branch!.mend || 'store';
       const made = await post<Sheet>('/sheets', { radio_id: radio, slot: goal === 'busy-lock-off' ? '' : slot, goal, ...(goal === 'store' ? { line: tree!.line, label: tree!.label } : {}) });
-      keep(`sheet.${made.id}`, made);
+      await keepSheet(made);
       location.assign(`/sheet/${made.id}`);
     } catch (error) {
       trouble = shell.note(error);

@@ -1,6 +1,6 @@
 /** Following a sheet: which page is at hand, what is ticked; works without the server. */
 import { get, Refused, type Sheet, type Step, type Tick } from '../api';
-import { forget, keep, recall } from '../keep';
+import { keepSheet, keptSheet } from '../sheets';
 import { shell } from '../shell/state.svelte';
 
 export const OUTCOMES = [
@@ -12,8 +12,6 @@ export const OUTCOMES = [
 ] as const;
 
 export type Outcome = NonNullable<Tick['outcome']>;
-
-const MOST_KEPT = 20;
 
 export class Following {
   sheet = $state<Sheet | null>(null);
@@ -37,14 +35,13 @@ export class Following {
   });
 
   async load(): Promise<void> {
-    const kept = recall<Sheet | null>(`sheet.${this.id}`, null);
+    const kept = await keptSheet(this.id);
     if (kept) this.#take(kept);
     const before = shell.left.length;
     try {
       const fresh = await get<Sheet>(`/sheets/${this.id}`);
-      keep(`sheet.${this.id}`, fresh);
-      this.#remember();
       this.#take(fresh, shell.left.slice(before));
+      void this.#keep(fresh);
       this.trouble = '';
     } catch (error) {
       const words = shell.note(error);
@@ -52,11 +49,8 @@ export class Following {
     }
   }
 
-  /** Keep the latest sheets only. */
-  #remember(): void {
-    const known = [this.id, ...recall<string[]>('sheets', []).filter((id) => id !== this.id)];
-    for (const old of known.slice(MOST_KEPT)) forget(`sheet.${old}`);
-    keep('sheets', known.slice(0, MOST_KEPT));
+  async #keep(sheet: Sheet): Promise<void> {
+    if (!(await keepSheet(sheet))) shell.say('This device has no room to keep the sheet: without the server it goes on only while this page is open.');
   }
 
   /** Show a sheet; `left` are ticks that were sent while it was on its way, so that it may not know them yet. */

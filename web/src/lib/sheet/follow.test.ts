@@ -1,5 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { keep, recall } from '../keep';
+import 'fake-indexeddb/auto';
+import type { Sheet } from '../api';
+import { recall } from '../keep';
+import { keepSheet } from '../sheets';
 import { shell } from '../shell/state.svelte';
 import { Following, spokenPage } from './follow.svelte';
 
@@ -19,7 +22,7 @@ beforeEach(() => {
 });
 
 async function following(ticked: number[] = []): Promise<Following> {
-  keep('sheet.s1', sheet(ticked));
+  await keepSheet(sheet(ticked) as unknown as Sheet);
   const f = new Following('s1');
   await f.load();
   return f;
@@ -29,14 +32,15 @@ describe('opening a sheet while ticks are on their way', () => {
   it('does not forget what was sent after the sheet was asked for', async () => {
     const tick = { id: 'tick-last-1', sheet_id: 's1', step: 3, at: '2026-05-01T10:00:00Z', done: true };
     shell.queue = [tick];
-    let answer: (response: Response) => void = () => {};
+    let answer: ((response: Response) => void) | null = null;
     const json = (body: unknown) => new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json' } });
     vi.stubGlobal('fetch', (path: string) => (path.endsWith('/ticks') ? Promise.resolve(json({ ids: [tick.id], notes: [] })) : new Promise<Response>((done) => (answer = done))));
     const f = new Following('s1');
     const loading = f.load();
+    await vi.waitFor(() => expect(answer).not.toBeNull());
     await shell.send();
     expect(shell.queue).toEqual([]);
-    answer(json(sheet([0, 1, 2])));
+    answer!(json(sheet([0, 1, 2])));
     await loading;
     expect(f.finished).toBe(true);
   });

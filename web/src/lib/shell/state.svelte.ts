@@ -1,14 +1,18 @@
 /** What all places share: whether the server answers, the queue of ticks, messages, the theme. */
 import { get, post, Refused, type Kept, type Station, type Tick } from '../api';
 import { keep, recall } from '../keep';
+import { NO_ROOM, Waiting } from '../waiting';
 
 type Reach = 'ok' | 'server' | 'store' | 'disk';
 
 const MOST_AT_ONCE = 500;
 
+const waiting = new Waiting<Tick>('tick', 'vocator.queue');
+const whenMade = (tick: Tick) => `${tick.at} ${tick.id}`;
+
 class Shell {
   reach = $state<Reach>('ok');
-  queue = $state<Tick[]>(recall('queue', []));
+  queue = $state<Tick[]>(waiting.all(whenMade));
   /** Ticks that left the queue since this page was opened, in the order in which they did. */
   readonly left: Tick[] = [];
   message = $state('');
@@ -79,7 +83,7 @@ class Shell {
   /** Queue ticks; they are sent at once if the server answers, else later. */
   async tick(ticks: Tick[]): Promise<void> {
     this.queue.push(...ticks);
-    keep('queue', $state.snapshot(this.queue));
+    if (!waiting.put(ticks)) this.say(NO_ROOM);
     await this.send();
   }
 
@@ -91,12 +95,14 @@ class Shell {
 
   async #sendAll(): Promise<void> {
     let count = MOST_AT_ONCE;
+    const here = new Set(this.queue.map((tick) => tick.id));
+    this.queue.push(...waiting.all(whenMade).filter((tick) => !here.has(tick.id))); // a page closed meanwhile left them
     try {
       while (this.queue.length > 0) {
         const sent = $state.snapshot(this.queue).slice(0, count);
         try {
           const kept = await post<Kept>('/sheets/ticks', { ticks: sent });
-          this.#leave(kept.ids);
+          this.#leave(kept.ids, sent);
           if (kept.notes?.length) this.say(kept.notes.join(' '));
           this.reach = 'ok';
         } catch (error) {
@@ -111,17 +117,18 @@ class Shell {
     }
   }
 
-  #leave(ids: string[]): void {
+  #leave(ids: string[], sent: Tick[]): void {
     const gone = new Set(ids);
-    this.left.push(...$state.snapshot(this.queue).filter((tick) => gone.has(tick.id)));
+    const arrived = sent.filter((tick) => gone.has(tick.id));
+    this.left.push(...arrived);
     this.queue = this.queue.filter((tick) => !gone.has(tick.id));
-    keep('queue', $state.snapshot(this.queue));
+    waiting.drop(arrived);
   }
 
   /** A tick that the server will never take must not hold back the others; it is kept beside them. */
   #setAside(tick: Tick, why: Refused): void {
     keep('ticks-refused', [...recall<Tick[]>('ticks-refused', []), tick].slice(-MOST_AT_ONCE));
-    this.#leave([tick.id]);
+    this.#leave([tick.id], [tick]);
     this.say(`A tick was not taken and is kept on this device: ${this.note(why)}`);
   }
 
