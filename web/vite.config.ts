@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vitest/config';
@@ -7,15 +8,18 @@ import { VitePWA } from 'vite-plugin-pwa';
 // none of these packages relies on being imported for its effect alone.
 const withoutEffects = /node_modules\/(flowbite-svelte|tailwind-(merge|variants)|@floating-ui|date-fns)/;
 
+// the server's own number: a page of another one says so
+const version = /VERSION = "(.+)"/.exec(readFileSync('../src/vocator/__init__.py', 'utf-8'))![1];
+
 export default defineConfig({
+  define: { __VERSION__: JSON.stringify(version) },
   plugins: [
     tailwindcss(),
     svelte(),
     VitePWA({
-      registerType: 'autoUpdate',
+      registerType: 'prompt', // a newer page comes at a tap, never in the middle of a sheet
       workbox: {
         clientsClaim: true,
-        skipWaiting: true,
         navigateFallbackDenylist: [/^\/api/],
         globPatterns: ['**/*.{js,css,html,woff2,svg,webmanifest}'],
         runtimeCaching: [

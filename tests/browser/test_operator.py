@@ -287,3 +287,20 @@ def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, s
         assert [(v["id"], v["nodes"][0]["html"][:150]) for v in found["violations"]] == [], url
         wide = page.evaluate("document.documentElement.scrollWidth")
         assert wide <= size[0], f"{url} is {wide} px wide"
+
+
+def test_a_page_of_another_version_says_so_and_is_exchanged_at_a_tap_without_losing_the_line(page: Page, demo: str):
+    def of_another_version(route):
+        answer = route.fetch()
+        route.fulfill(response=answer, headers={**answer.headers, "vocator-version": "99.0"})
+
+    page.goto(demo)
+    page.locator("#listing").fill("147.195 + 110.9")
+    page.route("**/api/**", of_another_version)
+    page.get_by_role("link", name="Radios").click()
+    expect(page.get_by_text("The server is Vocator 99.0")).to_be_visible()
+    page.unroute("**/api/**")
+    page.get_by_role("button", name="Reload").click()
+    expect(page.get_by_text("The server is Vocator")).to_have_count(0)
+    page.get_by_role("link", name="Bench").click()
+    expect(page.locator("#listing")).to_have_value("147.195 + 110.9")

@@ -101,7 +101,11 @@ def names(copy):
 def kill_store(copy):
     """Kill a copy's store at once, and wait until its server says that it does not answer."""
     home = copy.folder / ".data" / "pg"
-    home = home if (home / "data").exists() else next(h for h in Path("/var/tmp").glob("vocator-pg-*") if h.name in " ".join(copy.left()))
+    home = (
+        home
+        if (home / "data").exists()
+        else next(h for h in Path("/var/tmp").glob("vocator-pg-*") if h.name in " ".join(copy.left()))
+    )
     os.kill(int((home / "data" / "postmaster.pid").read_text().split()[0]), signal.SIGKILL)
     for _ in range(300):
         if copy.api("health").status_code != 200:

@@ -5,6 +5,7 @@
   import { remove } from './lib/api';
   import Dialog from './lib/shell/Dialog.svelte';
   import SignIn from './lib/shell/SignIn.svelte';
+  import { newer } from './lib/shell/newer.svelte';
   import { shell } from './lib/shell/state.svelte';
   import { navigate, route } from './router';
 
@@ -93,6 +94,13 @@
   </p>
 {/if}
 
+{#if newer.words}
+  <p class="away caution newer" role="status">
+    <span><b>{newer.words}</b> Ticks, contacts and the line that you typed are kept.</span>
+    <button type="button" class="act" onclick={() => newer.reload()}>Reload</button>
+  </p>
+{/if}
+
 {#if shut}<SignIn />{:else}<Router />{/if}
 
 {#if shell.message}<div class="toast"><Toast dismissable={false} class="paper-toast">{shell.message}</Toast></div>{/if}
@@ -145,6 +153,12 @@
   .away {
     max-width: 1240px;
     margin: 8px auto 0;
+  }
+  .newer {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 16px;
   }
   .toast {
     position: fixed;

@@ -4,6 +4,7 @@ import './theme/base.css';
 import { mount } from 'svelte';
 import { registerSW } from 'virtual:pwa-register';
 import App from './App.svelte';
+import { newer } from './lib/shell/newer.svelte';
 
-registerSW({ immediate: true });
+newer.take(registerSW({ immediate: true, onNeedRefresh: () => newer.waits() }));
 mount(App, { target: document.getElementById('app')! });

@@ -65,6 +65,7 @@ class Policies:
                     headers[name] = value
                 if scope["path"].startswith("/api"):
                     headers["Cache-Control"] = "no-store"
+                    headers["Vocator-Version"] = VERSION
             await send(message)
 
         try:

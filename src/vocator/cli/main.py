@@ -7,6 +7,7 @@ from typing import Annotated, Any
 
 import typer
 
+from vocator import VERSION
 from vocator.cli import tables
 from vocator.cli.requests import KNOWN_ERRORS, batch_answer, judge_answer, run_request, sheet_answer, sheet_request
 from vocator.usecases.twins import take_file
@@ -19,6 +20,19 @@ Json = Annotated[bool, typer.Option("--json", help="One JSON document instead of
 Model = Annotated[str | None, typer.Argument(help="The model; not needed with --profile.")]
 ProfileFile = Annotated[str | None, typer.Option("--profile", help="FILE.yaml of a profile that has not been taken in")]
 Region = Annotated[str, typer.Option(help="Region pack: r2 or r1.")]
+
+
+def _version(wanted: bool) -> None:
+    if wanted:
+        print(f"Vocator {VERSION}")
+        raise typer.Exit()
+
+
+@app.callback()
+def about(
+    version: Annotated[bool, typer.Option("--version", callback=_version, is_eager=True, help="Tell the version.")] = False,
+) -> None:
+    """Keys to press, proven on a virtual radio."""
 
 
 def _write(answer: dict[str, Any], as_json: bool, table: Any) -> None:

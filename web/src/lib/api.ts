@@ -1,5 +1,6 @@
 /** The one door to the server: typed requests, problems as errors. */
 import type { components } from './schema.gen';
+import { newer } from './shell/newer.svelte';
 
 export type Schemas = components['schemas'];
 export type Resolution = Schemas['ResolutionShape'];
@@ -54,6 +55,7 @@ async function ask(path: string, init: RequestInit, unanswered: string): Promise
   const answer = await fetch(`/api${path}`, init).catch(() => {
     throw new Refused({ status: 0, title: 'The server does not answer', detail: unanswered });
   });
+  newer.note(answer);
   if (!answer.ok) {
     const problem = await answer.json().catch(() => ({ title: `The server answered ${answer.status}` }));
     throw new Refused({ ...problem, status: answer.status });

@@ -4,6 +4,7 @@
   import { onMount } from 'svelte';
   import { get, put, sendFile, type Region, type Schemas, type Station } from '../lib/api';
   import { forget, keep, recall } from '../lib/keep';
+  import { VERSION } from '../lib/shell/newer.svelte';
   import SharePart from '../lib/shell/SharePart.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
@@ -177,6 +178,7 @@
     </div>
   </section>
   <SharePart />
+  <p class="quiet">Vocator {VERSION}</p>
 </div>
 </main>
 
