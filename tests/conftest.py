@@ -1,5 +1,7 @@
 """What all tests share: a database of their own, an application on it, a browser."""
 
+import asyncio
+import contextlib
 import os
 import socket
 import threading
@@ -15,7 +17,7 @@ import pytest
 import uvicorn
 from fastapi.testclient import TestClient
 from playwright.sync_api import BrowserContext, expect
-from sqlalchemy import Engine, create_engine, text
+from sqlalchemy import Engine, create_engine, select, text
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
@@ -24,7 +26,7 @@ from vocator import clock
 from vocator.settings import Settings, settings
 from vocator.storage.migrate import migrate
 from vocator.storage.repositories import StationRepository
-from vocator.storage.tables import Base
+from vocator.storage.tables import Base, OwnProfileRow
 from vocator.storage.throwaway import throwaway_store
 from vocator.usecases.demo import load_demo
 
@@ -106,7 +108,7 @@ def client(session: Session) -> Iterator[TestClient]:
     from vocator.usecases.twins import read_own_with
 
     app = create_app(ROOT / "web" / "dist")
-    read_own_with(lambda model: None)  # the session's rows are seen by no other
+    read_own_with(lambda model: session.scalar(select(OwnProfileRow.text).where(OwnProfileRow.model == model)))
 
     def on_this_session() -> Iterator[Session]:
         with session.begin_nested():
@@ -128,6 +130,7 @@ def empty(engine: Engine) -> None:
             with engine.begin() as connection:
                 for table in reversed(Base.metadata.sorted_tables):
                     connection.execute(table.delete())
+                connection.execute(text("delete from procrastinate_jobs"))
                 for name in ("radio", "slot_event", "work_log"):
                     connection.execute(text(f"select setval(pg_get_serial_sequence('{name}', 'id'), 1, false)"))
             return
@@ -192,6 +195,26 @@ def demo(server: Server, engine: Engine) -> str:
         stations.save(replace(stations.get(), may_send_on=()))  # listening only; a test that sends says so
         session.commit()
     return server.url
+
+
+@pytest.fixture
+def worker(server: Server) -> Iterator[None]:
+    """A worker that takes the jobs of the application's store."""
+    from vocator.usecases.work import run
+
+    loop = asyncio.new_event_loop()
+    working = loop.create_task(run(settings().database_url))
+
+    def go_on() -> None:
+        with contextlib.suppress(asyncio.CancelledError):
+            loop.run_until_complete(working)
+        loop.close()
+
+    thread = threading.Thread(target=go_on, daemon=True)
+    thread.start()
+    yield
+    loop.call_soon_threadsafe(working.cancel)
+    thread.join(60)
 
 
 @pytest.fixture

@@ -16,6 +16,10 @@ class Settings(BaseSettings):
     listing_url: str = "http://127.0.0.1:8644/repeaters"
     data: Path = Path(__file__).parent.parent.parent
     tls: Path = Path(__file__).parent.parent.parent / ".data" / "tls"
+    workers: int = 1
+    """Processes that answer requests."""
+    sharing: str = ""
+    """How other machines reach this server, as JSON; handed from its first process to the others."""
     web: Path = Path(__file__).parent.parent.parent / "web" / "dist"
 
 

@@ -13,7 +13,7 @@ from sqlalchemy.exc import OperationalError
 from vocator import VERSION
 from vocator.api.app import HEADERS
 from vocator.api.patience import Patient
-from vocator.api.serve import shared_server
+from vocator.api.serve import sharing_at
 
 BODY_TO_COME = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 9\r\n\r\n{"
 
@@ -91,7 +91,7 @@ def test_who_says_nothing_or_says_it_too_slowly_holds_no_connection(sent, monkey
 @pytest.mark.parametrize("address", ["0.0.0.0", "::"])
 def test_no_address_that_stands_for_every_network_is_shared(address):
     with pytest.raises(ValueError, match="every network"):
-        shared_server(address, 8743)
+        sharing_at(address, 8743)
 
 
 def test_a_body_above_what_any_route_needs_is_given_up_before_it_is_read(client):

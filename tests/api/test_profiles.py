@@ -3,16 +3,9 @@
 import pytest
 
 from vocator.files.profile_parts import PROFILES
-from vocator.usecases.twins import forget_own
 
 FINCH = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")
 OWN = FINCH.replace("model: ardvane-finch", "model: my-linnet").replace("name: Ardvane Finch", "name: My Linnet # é")
-
-
-@pytest.fixture(autouse=True)
-def forgotten():
-    yield
-    forget_own("my-linnet")
 
 
 def take(client, text):

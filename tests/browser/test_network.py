@@ -9,10 +9,12 @@ from hashlib import sha256
 from urllib.parse import urlsplit
 
 import pytest
+import uvicorn
 from playwright.sync_api import Browser, expect
 
 from support.moment import another_page
-from vocator.api.serve import shared_server
+from vocator.api.app import create_app
+from vocator.api.serve import network_options, sharing_at
 from vocator.settings import settings
 
 pytestmark = pytest.mark.browser
@@ -24,7 +26,8 @@ PHONE = {"width": 390, "height": 844}
 def shared(demo, worker_id, tmp_path, monkeypatch):
     """How another machine reaches the demonstration, beside its loopback address."""
     monkeypatch.setattr(settings(), "tls", tmp_path / "tls")
-    server, sharing = shared_server("127.0.0.1", 8860 + (int(worker_id[2:]) if worker_id.startswith("gw") else 20))
+    sharing = sharing_at("127.0.0.1", 8860 + (int(worker_id[2:]) if worker_id.startswith("gw") else 20))
+    server = uvicorn.Server(uvicorn.Config(create_app(sharing=sharing, fenced=True), **network_options(sharing)))
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     while not server.started:
@@ -34,7 +37,7 @@ def shared(demo, worker_id, tmp_path, monkeypatch):
     thread.join(10)
 
 
-def test_a_phone_opens_its_own_sheets_and_the_lead_signs_in(demo: str, shared, browser: Browser, ahead: timedelta):
+def test_a_phone_opens_its_own_sheets_and_the_lead_signs_in(demo: str, worker: None, shared, browser: Browser, ahead: timedelta):
     own = {"ignore_https_errors": True}
     here = another_page(browser, ahead, viewport={"width": 1280, "height": 800})
     here.goto(demo + "/station")

@@ -15,7 +15,7 @@ pytestmark = pytest.mark.browser
 
 
 def test_the_lead_settles_makes_sheets_and_a_volunteer_turns_the_board_ready(
-    page: Page, demo: str, browser: Browser, ahead: timedelta
+    page: Page, demo: str, worker: None, browser: Browser, ahead: timedelta
 ):
     page.goto(demo + "/outing")
     page.get_by_role("button", name=re.compile("1 to settle first")).click()

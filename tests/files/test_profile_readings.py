@@ -7,7 +7,7 @@ from vocator.files.profile_readings import readings
 from vocator.files.profile_yaml import build
 from vocator.files.strict_yaml import DataFileError, read_yaml
 from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.twins import forget_own, remember_own
+from vocator.usecases.twins import known_meanwhile
 
 GOOD = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8").replace("model: ardvane-finch", "model: own-finch")
 HARMLESS = "- {path: [screens, store, window_s], readings: [5], why: the page gives no time}\n"
@@ -16,11 +16,8 @@ LONGER = "- {path: [screens, store, window_s], readings: [60]}\n"
 
 
 def sheet_of(unknown: str):
-    remember_own("own-finch", f"{GOOD}\nunknown:\n{unknown}")
-    try:
+    with known_meanwhile({"own-finch": f"{GOOD}\nunknown:\n{unknown}"}):
         return make_sheet(SheetRequest("own-finch", "7", "147.33 + 103.5", "RIDGE"))
-    finally:
-        forget_own("own-finch")
 
 
 def test_a_reading_that_changes_nothing_is_not_spoken_of():

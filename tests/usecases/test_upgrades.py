@@ -59,7 +59,7 @@ def a_value(column):
 def tables_of(engine):
     found = sa.MetaData()
     found.reflect(engine)
-    return {t.name: t for t in found.sorted_tables if t.name != "alembic_version"}
+    return {t.name: t for t in found.sorted_tables if t.name != "alembic_version" and not t.name.startswith("procrastinate_")}
 
 
 def rows(engine, tables):

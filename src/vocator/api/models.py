@@ -27,8 +27,8 @@ def models(store: Store) -> list[ModelShape]:
 @router.post("/models", status_code=201)
 def take_model(raw: Body, store: Store) -> TakenProfile:
     """Keep a profile of one's own, given as YAML."""
-    model, notes = take_profile(store, raw)
-    return TakenProfile(model=model, name=twin_of(model).profile.name, notes=notes)
+    profile, notes = take_profile(store, raw)
+    return TakenProfile(model=profile.model, name=profile.name, notes=notes)
 
 
 @router.get("/models/{model}/profile.yaml", **file_of("application/yaml"))

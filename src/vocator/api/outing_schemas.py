@@ -227,3 +227,12 @@ class VolunteerShape(Shape):
     post: str
     channels: list[ChannelOfOuting]
     sheets: list[VolunteerSheet]
+
+
+class MakingShape(Shape):
+    """How the making of an outing's sheets goes: people by id."""
+
+    waiting: list[str]
+    doing: list[str]
+    troubles: dict[str, str]
+    workers: int

@@ -15,6 +15,7 @@ from vocator.api.outing_schemas import (
     LinkShape,
     ListingShape,
     MadeSheet,
+    MakingShape,
     OutingIn,
     OutingSummary,
     VolunteerShape,
@@ -31,6 +32,7 @@ from vocator.settings import settings
 from vocator.usecases import outing_csv
 from vocator.usecases.cards import outing_cards
 from vocator.usecases.listing import fetch_listing, near
+from vocator.usecases.making import cancel, make_all, making
 from vocator.usecases.outings import (
     LINK_DAYS,
     accept,
@@ -110,6 +112,26 @@ def remove(outing_id: int, store: Store) -> None:
 def accept_finding(outing_id: int, given: AcceptShape, store: Store) -> BoardShape:
     """Accept a finding, or take that back."""
     return BoardShape.model_validate(board(store, accept(store, outing_id, given.key, given.accepted)))
+
+
+@router.post("/outings/{outing_id}/making", status_code=202)
+def make_everybodys_sheets(outing_id: int, store: Store) -> MakingShape:
+    """Let the workers make what everybody's radio still lacks; asked twice, it is made once."""
+    make_all(store, outing_id)
+    return MakingShape.model_validate(making(store, outing_id))
+
+
+@router.get("/outings/{outing_id}/making")
+def how_the_making_goes(outing_id: int, store: Store) -> MakingShape:
+    """Return whose sheets wait and are being made, and what could not be made."""
+    return MakingShape.model_validate(making(store, outing_id))
+
+
+@router.delete("/outings/{outing_id}/making")
+def stop_the_making(outing_id: int, store: Store) -> MakingShape:
+    """Take out what waits; what is being made is finished."""
+    cancel(store, outing_id)
+    return MakingShape.model_validate(making(store, outing_id))
 
 
 @router.post("/outings/{outing_id}/people/{person_id}/sheet", status_code=201)

@@ -25,7 +25,7 @@ from vocator.usecases.outings import check, kept
 from vocator.usecases.own_profiles import check_kept_profile
 from vocator.usecases.satellites import all_satellites
 from vocator.usecases.sheets import open_as_pages_do
-from vocator.usecases.twins import forget_own, remember_own, twin_of
+from vocator.usecases.twins import known_meanwhile, twin_of
 
 SITE = (49.5, -57.8)
 MOST_LINES = 1_000_000
@@ -33,16 +33,11 @@ MOST_LINES = 1_000_000
 
 def reopen(store: Session) -> None:
     """Build every record of the store and every view of it; raises Refusal naming the part, the row and the field that fails."""
-    profiles = kept_rows(store, "own_profile")
-    try:
-        for row in profiles:
-            _open("own_profile", row["model"], partial(check_kept_profile, row["model"], row["text"]))
-            remember_own(row["model"], row["text"])
+    profiles = {row["model"]: row["text"] for row in kept_rows(store, "own_profile")}
+    for model, text in profiles.items():
+        _open("own_profile", model, partial(check_kept_profile, model, text))
+    with known_meanwhile(profiles):
         _open_all(store)
-    except BaseException:
-        for row in profiles:
-            forget_own(row["model"])
-        raise
 
 
 def _open_all(store: Session) -> None:

@@ -2,34 +2,37 @@
 
 import argparse
 import ipaddress
+import os
 import socket
+import subprocess
 import sys
-import threading
+from multiprocessing import parent_process
+from typing import Any
+from urllib.parse import urlsplit
 
 import uvicorn
+from fastapi import FastAPI
+from pydantic import TypeAdapter
 from sqlalchemy.orm import Session
 
 from vocator.api.app import create_app
 from vocator.api.patience import Patient
-from vocator.core.planning.way_home import ways_home
 from vocator.files.certificate import own_certificate
-from vocator.files.profile_yaml import model_names
 from vocator.settings import settings
 from vocator.storage.database import engine_for
 from vocator.storage.migrate import migrate
 from vocator.usecases.access import Sharing
+from vocator.usecases.apart import end_with_parent, work_apart
 from vocator.usecases.demo import load_demo
 from vocator.usecases.drawing import drawings
-from vocator.usecases.twins import twin_of
 
+SHARING = TypeAdapter(Sharing)
+COMMON: dict[str, Any] = {
+    "log_level": "warning", "timeout_graceful_shutdown": 3, "server_header": False, "proxy_headers": False, "http": Patient,
+    "timeout_worker_healthcheck": 60,
+}  # fmt: skip
 MOST_AT_ONCE = 400
 """So many connections and requests from other machines at a time; more are told to come again."""
-
-
-def _find_ways_home() -> None:
-    """Look for every radio's ways home while nobody waits; the first sheet needs them."""
-    for model in model_names():
-        ways_home(twin_of(model))
 
 
 PHONE = """On a phone in the same network:
@@ -45,8 +48,8 @@ def own_address() -> str:
         return str(probe.getsockname()[0])
 
 
-def shared_server(address: str, port: int) -> tuple[uvicorn.Server, Sharing]:
-    """Return a server for other machines, TLS only and behind the fence, and how it is reached.
+def sharing_at(address: str, port: int) -> Sharing:
+    """Return how other machines will reach this one, with a certificate for that.
 
     Raises OSError where the machine has no such address, or something else has the port.
     """
@@ -54,18 +57,58 @@ def shared_server(address: str, port: int) -> tuple[uvicorn.Server, Sharing]:
     if ipaddress.ip_address(address).is_unspecified:
         raise ValueError("an address that stands for every network is none to share on")
     family, kind, _, _, place = socket.getaddrinfo(address, port, type=socket.SOCK_STREAM)[0]
-    with socket.socket(family, kind) as probe:  # said now, not by a thread that dies
+    with socket.socket(family, kind) as probe:  # said now, not by a process that dies
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         probe.bind(place)
     own = own_certificate(settings().tls, address)
     shown = f"[{address}]" if ":" in address else address
-    sharing = Sharing(f"https://{shown}:{port}", own.fingerprint, own.expires_utc)
-    config = uvicorn.Config(
-        create_app(sharing=sharing, fenced=True), host=address, port=port, log_level="warning", server_header=False,
-        ssl_certfile=str(own.certificate), ssl_keyfile=str(own.key), timeout_graceful_shutdown=3, proxy_headers=False,
-        http=Patient, limit_concurrency=MOST_AT_ONCE,
-    )  # fmt: skip
-    return uvicorn.Server(config), sharing
+    return Sharing(f"https://{shown}:{port}", own.fingerprint, own.expires_utc)
+
+
+def network_options(sharing: Sharing) -> dict[str, Any]:
+    """Return how uvicorn serves other machines: TLS only; what it serves stands behind the fence."""
+    at = urlsplit(sharing.url)
+    own = own_certificate(settings().tls, at.hostname or "")
+    return COMMON | {
+        "host": at.hostname, "port": at.port, "ssl_certfile": str(own.certificate), "ssl_keyfile": str(own.key),
+        "limit_concurrency": MOST_AT_ONCE,
+    }  # fmt: skip
+
+
+def _cores() -> int:
+    return len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
+
+
+def _ready_to_work(at_once: bool) -> None:
+    """Make a process of the server ready: it ends with the one that started it, and plans in processes apart."""
+    if parent_process() is not None:
+        end_with_parent()
+    drawings()  # read the profiles now, so that the first page does not wait for them
+    work_apart(max(1, _cores() // settings().workers), at_once)
+
+
+def _sharing() -> Sharing | None:
+    given = settings().sharing
+    return SHARING.validate_json(given) if given else None
+
+
+def own_app() -> FastAPI:
+    """Return the application for this machine, in whichever process asks for it."""
+    _ready_to_work(at_once=True)
+    return create_app(sharing=_sharing())
+
+
+def network_app() -> FastAPI:
+    """Return the application for other machines, behind the fence."""
+    _ready_to_work(at_once=False)
+    return create_app(sharing=_sharing(), fenced=True)
+
+
+def _serve_network(parent: int) -> None:
+    end_with_parent(parent)
+    sharing = _sharing()
+    assert sharing is not None
+    uvicorn.run("vocator.api.serve:network_app", factory=True, workers=settings().workers, **network_options(sharing))
 
 
 def main() -> None:
@@ -75,7 +118,14 @@ def main() -> None:
     parser.add_argument("--share", nargs="?", const="", default=None, metavar="ADDRESS")
     parser.add_argument("--share-port", type=int, default=8743)
     parser.add_argument("--empty", action="store_true")
+    parser.add_argument(
+        "--workers", type=int, default=0, help="processes that answer; as this machine's cores suggest when not given"
+    )
+    parser.add_argument("--network-of", type=int, default=0, help=argparse.SUPPRESS)
     given = parser.parse_args()
+    if given.network_of:
+        _serve_network(given.network_of)
+        return
     engine = engine_for(settings().database_url)
     migrate(engine)
     if not given.empty:
@@ -83,23 +133,26 @@ def main() -> None:
             if load_demo(session):
                 print("vocator: the demonstration was loaded", file=sys.stderr)
             session.commit()
-    drawings()  # read the profiles now, so that the first page does not wait for them
-    threading.Thread(target=_find_ways_home, daemon=True).start()
+    engine.dispose()
+    os.environ["VOCATOR_WORKERS"] = str(given.workers or max(1, _cores() // 2))
     print(f"Vocator is at http://127.0.0.1:{given.port}/", flush=True)
-    sharing = None
     if given.share is not None:
         try:
-            shared, sharing = shared_server(given.share, given.share_port)
+            sharing = sharing_at(given.share, given.share_port)
         except (OSError, ValueError) as error:
             sys.exit(
                 f"vocator: {given.share or 'this machine'} cannot be shared: {error}; give an address of it: --share ADDRESS"
             )
-        threading.Thread(target=shared.run, daemon=True).start()
+        os.environ["VOCATOR_SHARING"] = SHARING.dump_json(sharing).decode()
+        settings.cache_clear()
+        subprocess.Popen(
+            [sys.executable, "-m", "vocator.api.serve", "--network-of", str(os.getpid())], stdin=subprocess.DEVNULL
+        )  # it ends with this one
         print(f"Others in the network: {sharing.url}/\n  SHA-256 fingerprint {sharing.fingerprint}\n{PHONE}", flush=True)
+    settings.cache_clear()
     uvicorn.run(
-        create_app(sharing=sharing), host="127.0.0.1", port=given.port, log_level="warning", timeout_graceful_shutdown=3,
-        server_header=False, proxy_headers=False, http=Patient,
-    )  # fmt: skip
+        "vocator.api.serve:own_app", factory=True, workers=settings().workers, host="127.0.0.1", port=given.port, **COMMON
+    )
 
 
 if __name__ == "__main__":

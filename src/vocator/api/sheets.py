@@ -26,13 +26,13 @@ from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
 from vocator.core.instants import stamped
 from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
+from vocator.usecases import sheet_work
 from vocator.usecases.cards import sheet_cards
 from vocator.usecases.deep_proof import proof_from_every_state
-from vocator.usecases.recover import recovery_view, sights_view
 from vocator.usecases.sheets import (
+    content_apart,
     find_sheet,
     kind_words,
-    made_at,
     note_found,
     open_batch,
     open_sheet,
@@ -42,7 +42,6 @@ from vocator.usecases.sheets import (
     take_up,
     tick,
 )
-from vocator.usecases.twin_play import play_at_step
 
 router = APIRouter(prefix="/api/sheets", tags=["sheets"])
 
@@ -139,7 +138,7 @@ def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
 @router.get("/{sheet_id}/proof")
 def deep_proof(sheet_id: str, store: Store) -> DeepProof:
     """Prove a sheet from every state; it was shown after the quick proof."""
-    return DeepProof.model_validate(proof_from_every_state(find_sheet(store, sheet_id).content))
+    return DeepProof.model_validate(proof_from_every_state(content_apart(store, sheet_id)))
 
 
 @router.post("/{sheet_id}/found", status_code=204)
@@ -151,20 +150,16 @@ def found(sheet_id: str, given: FoundShape, store: Store) -> None:
 @router.get("/{sheet_id}/twin/{done}")
 def twin_at(sheet_id: str, done: int, store: Store) -> PlayShape:
     """Return the twin as it stands after so many steps, from what is known of the radio."""
-    made, at = made_at(find_sheet(store, sheet_id).content, max(done, 1) - 1)
-    return PlayShape.model_validate(play_at_step(made, min(at + min(done, 1), len(made.run.frames))))
+    return PlayShape.model_validate(sheet_work.twin_after(content_apart(store, sheet_id), done))
 
 
 @router.get("/{sheet_id}/steps/{step}/sights")
 def sights_after(sheet_id: str, step: int, store: Store) -> list[SightShape]:
     """Return what the radio may show after a step in place of what the sheet draws, the likeliest first."""
-    made, at = made_at(find_sheet(store, sheet_id).content, step)
-    return [SightShape.model_validate(s) for s in sights_view(made, at)]
+    return [SightShape.model_validate(s) for s in sheet_work.sights_after(content_apart(store, sheet_id), step)]
 
 
 @router.post("/{sheet_id}/steps/{step}/recovery")
 def recovery_from(sheet_id: str, step: int, given: SeenShape, store: Store) -> RecoveryShape:
     """Return what a slip did, judging from what was seen after a step, and the proven way back."""
-    made, at = made_at(find_sheet(store, sheet_id).content, step)
-    back = recovery_view(made, at, given.text)
-    return RecoveryShape.model_validate({**back, "step": back["step"] + step - at})
+    return RecoveryShape.model_validate(sheet_work.recovery_from(content_apart(store, sheet_id), step, given.text))

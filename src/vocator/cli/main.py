@@ -57,6 +57,14 @@ def _read_json(path: Path | None) -> dict[str, Any] | None:
 
 
 @app.command()
+def work(processes: Annotated[int, typer.Option(min=1, max=64, help="Processes that take jobs.")] = 1) -> None:
+    """Take a share of the long work of the store at VOCATOR_DATABASE_URL, until stopped."""
+    from vocator.usecases.work import work_in  # the queue's library is of no use to the other commands
+
+    work_in(processes)
+
+
+@app.command()
 def resolve(line: str, region: Region = "r2", receive: str = "open", as_json: Json = False) -> None:
     """Say which channel a listing line stands for, and why."""
     answer = run_request({"command": "resolve", "line": line, "region": region, "receive": receive})

@@ -40,6 +40,9 @@ class DataFileError(Exception):
         self.problems = problems
         super().__init__("\n".join(str(p) for p in problems))
 
+    def __reduce__(self) -> tuple[type["DataFileError"], tuple[list[Problem]]]:
+        return DataFileError, (self.problems,)
+
 
 @dataclass(frozen=True, slots=True)
 class Located:

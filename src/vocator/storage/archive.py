@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from vocator.core.instants import instant_from
 from vocator.storage.tables import Base
 
-REVISION = "0007"
+REVISION = "0008"
 """The newest migration; rows of a newer one are not read."""
 SINCE: dict[str, dict[str, dict[str, Any]]] = {
     "0007": {
@@ -17,6 +17,7 @@ SINCE: dict[str, dict[str, dict[str, Any]]] = {
         "slot_event": {"source": None, "sheet_id": None, "rank": 0, "effect": None},
         "contact": {"changed_utc": None, "removed": False, "forms": []},
     },
+    "0008": {},
 }  # fmt: skip
 """What each later migration added, with the value it gives to rows from before."""
 OLDEST = "0006"

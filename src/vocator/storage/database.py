@@ -20,3 +20,12 @@ def engine_for(url: str, whose: str = "own") -> Engine:
 def session_for(url: str, whose: str = "own") -> Session:
     """Return a new session of one of the pools; the caller closes it."""
     return sessionmaker(engine_for(url, whose), expire_on_commit=False)()
+
+
+def let_go(session: Session) -> None:
+    """Give the connection back while something long is worked out; what was changed so far is kept.
+
+    A session inside a wider transaction is left as it is: whoever opened that decides about it.
+    """
+    if not session.in_nested_transaction():
+        session.commit()

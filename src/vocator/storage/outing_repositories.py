@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import Radio
 from vocator.core.outing.outing import Outing, outing_from
-from vocator.storage.tables import LinkRow, OutingRow, PlacedRow, RadioRow
+from vocator.storage.tables import LinkRow, OutingRow, PlacedRow, RadioRow, TroubleRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +58,17 @@ class OutingRepository:
         """Return one outing, None where there is none."""
         row = self.session.get(OutingRow, outing_id)
         return _kept(row) if row else None
+
+    def note_trouble(self, outing_id: int, person_id: str, words: str | None) -> None:
+        """Note why a person's sheets could not be made; None that there is no trouble any more."""
+        self.session.execute(delete(TroubleRow).where(TroubleRow.outing_id == outing_id, TroubleRow.person_id == person_id))
+        if words is not None:
+            self.session.add(TroubleRow(outing_id=outing_id, person_id=person_id, words=words))
+
+    def troubles(self, outing_id: int) -> dict[str, str]:
+        """Return why sheets could not be made, in words, by person."""
+        rows = self.session.scalars(select(TroubleRow).where(TroubleRow.outing_id == outing_id))
+        return {r.person_id: r.words for r in rows}
 
     def add(self, outing: Outing, at: datetime) -> KeptOuting:
         """Keep a new outing."""

@@ -68,6 +68,17 @@ class LinkRow(Base):
     withdrawn: Mapped[bool] = mapped_column(Boolean)
 
 
+class TroubleRow(Base):
+    """Why a person's sheets could not be made, in words."""
+
+    __tablename__ = "outing_trouble"
+    __table_args__ = {"info": {"archived": False}}
+
+    outing_id: Mapped[int] = mapped_column(ForeignKey("outing.id", ondelete="CASCADE"), primary_key=True)
+    person_id: Mapped[str] = mapped_column(String(24), primary_key=True)
+    words: Mapped[str] = mapped_column(Text)
+
+
 class RadioRow(Base):
     """A radio somebody owns: one of mine, or a person's at an outing."""
 

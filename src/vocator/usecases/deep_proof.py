@@ -7,9 +7,10 @@ from typing import Any
 from vocator.core.proving.certain import certain_displays
 from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.prover import Verdict
+from vocator.usecases.apart import apart
 from vocator.usecases.judge_sheet import verdict_dict
 from vocator.usecases.make_sheet import MadeSheet
-from vocator.usecases.sheets import made_at
+from vocator.usecases.sheet_work import asked_of, made_at
 
 MOST_KEPT = 500
 
@@ -20,15 +21,13 @@ def proof_from_every_state(content: dict[str, Any]) -> dict[str, Any]:
     A sheet that counts on a known state is proven from that alone, and each later channel of many from what
     the one before leaves.
     """
-    asked = json.dumps({k: content[k] for k in ("request", "parts")}, sort_keys=True)
-    return _proven(asked)
+    return apart(content["request"]["model"], _proven, asked_of(content))
 
 
 @lru_cache(maxsize=MOST_KEPT)
 def _proven(asked: str) -> dict[str, Any]:
-    content = json.loads(asked)
-    made, _ = made_at(content, 0)
-    return _told(made, counts_on_start=content["request"].get("way") == "short")
+    made, _ = made_at(asked, 0)
+    return _told(made, counts_on_start=json.loads(asked)["request"].get("way") == "short")
 
 
 def _told(made: MadeSheet, counts_on_start: bool) -> dict[str, Any]:

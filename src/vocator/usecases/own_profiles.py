@@ -19,14 +19,13 @@ from vocator.storage.database import session_for
 from vocator.storage.tables import OutingRow, OwnProfileRow, RadioRow
 from vocator.usecases.drawing import drawing
 from vocator.usecases.errors import NotFound
-from vocator.usecases.twins import forget_own, remember_own
 
 MOST_BYTES = 300_000
 NAME = re.compile(r"[a-z0-9][a-z0-9-]{2,39}")
 
 
-def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
-    """Keep a profile; returns its model and what the audit names.
+def take_profile(session: Session, raw: bytes) -> tuple[Profile, list[str]]:
+    """Keep a profile; returns it and what the audit names.
 
     Raises DataFileError with every line that is wrong, and Refusal for a file too large or not UTF-8, for
     the model of a profile that ships or is kept already, and for one that can be left open for good.
@@ -48,8 +47,7 @@ def take_profile(session: Session, raw: bytes) -> tuple[str, list[str]]:
         )
     session.add(OwnProfileRow(model=model, text=text, added_at=clock.utc_now()))
     session.flush()
-    remember_own(model, text)
-    return model, unreachable(profile)
+    return profile, unreachable(profile)
 
 
 def check_kept_profile(model: str, text: str) -> None:
@@ -98,12 +96,11 @@ def remove_profile(session: Session, model: str) -> None:
     if used or planned:
         raise Refusal(f"model {model}", "profile", "one that no radio and no outing uses", "Remove the radio first.")
     session.execute(delete(OwnProfileRow).where(OwnProfileRow.model == model))
-    forget_own(model)
 
 
 def read_from_store(model: str) -> str | None:
     """Return the YAML of a model of one's own from the store of this server, None where there is none."""
-    session = session_for(settings().database_url)
+    session = session_for(settings().database_url, "profiles")
     try:
         row = session.get(OwnProfileRow, model)
         return row.text if row else None

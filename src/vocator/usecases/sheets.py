@@ -1,8 +1,6 @@
 """Keep sheets in progress: open one, tick its steps, put it away."""
 
-import json
 from dataclasses import asdict, replace
-from functools import lru_cache
 from typing import Any, TypeVar
 from uuid import uuid4
 
@@ -10,22 +8,18 @@ from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.channel.channel import Channel, tone_use
-from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.kind import About, Leaves
 from vocator.core.keeping.progress import progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
 from vocator.core.planning.kinds import KINDS
-from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
-from vocator.files.channels_csv import read_channels
 from vocator.files.region_yaml import load_region
+from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
-from vocator.usecases.errors import NotFound, Unproven
-from vocator.usecases.make_batch import batch_of
-from vocator.usecases.make_sheet import MadeSheet, SheetRequest, lesser_goal, make_sheet
+from vocator.usecases.errors import NotFound
+from vocator.usecases.make_sheet import SheetRequest
 from vocator.usecases.resolve_line import resolve_line
-from vocator.usecases.sheet_view import batch_view, sheet_view
-from vocator.usecases.twins import twin_of
+from vocator.usecases.sheet_work import drawn_batch, drawn_sheet
 
 T = TypeVar("T")
 
@@ -72,7 +66,13 @@ def open_sheet(
     after = _last_request(session, radio) if goal == "store" else None
     short = replace(request, way="short", after=after) if after else None
     taken, other = (short, request) if short and (way or station.way) == "short" else (request, short)
-    sheet = _kept(radio, make_sheet(taken), taken, make_sheet(other) if other else None, _less(request))
+    let_go(session)
+    drawn = drawn_sheet(taken, other, request)
+    content = {
+        **drawn["view"], "request": asdict(taken), "goal_kind": drawn["kind"], "radio_id": radio.id, "my_name": radio.name,
+        "way": taken.way, "other_way": drawn["other_way"], "less": drawn["less"],
+    }  # fmt: skip
+    sheet = KeptSheet(uuid4().hex, radio.id, drawn["slot"], drawn["title"], SheetStatus.OPEN, content, clock.utc_now())
     _add(session, sheet)
     if KINDS[goal].leaves is Leaves.WRITTEN:
         _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
@@ -84,21 +84,6 @@ def _add(session: Session, sheet: KeptSheet) -> None:
     if not RadioRepository(session).lock([sheet.radio_id]):
         raise NotFound(f"radio {sheet.radio_id}", "one of my radios; this one was removed meanwhile")
     SheetRepository(session).add(sheet)
-
-
-def _less(request: SheetRequest) -> dict[str, Any] | None:
-    """Return the goal that does for a slot known to hold nearly this, with its words and counts; None where there is none."""
-    if request.goal != "store":
-        return None
-    found = lesser_goal(request)
-    if found is None:
-        return None
-    goal, words = found
-    try:
-        made = make_sheet(replace(request, goal=goal))
-    except (Beyond, Unproven):
-        return None
-    return {"goal": goal, "button": KINDS[goal].lesser, "words": words, **made.as_dict()["counts"]}
 
 
 def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
@@ -138,10 +123,7 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     request = SheetRequest(
         radio.model, "", receive=station.receive, region=region or station.region, firmware=radio.firmware, start=known_memory(session, radio)
     )  # fmt: skip
-    made = batch_of(request, read_channels(text, "your list"))
-    if not made.rows:
-        raise made.batch.beyond[0][1]
-    view = batch_view(made)
+    view = drawn_batch(request, text)
     count = len(view["parts"])
     title = f"{count} channels, {view['parts'][0]['slot_text']} first"
     content = {
@@ -154,45 +136,16 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     return sheet
 
 
-def made_at(content: dict[str, Any], step: int) -> tuple[MadeSheet, int]:
-    """Return the sheet that a step of a kept one belongs to, made again, and the step's number in it."""
-    asked = dict(content["request"])
-    text = asked.pop("csv", None)
-    if text is None:
-        return make_sheet(SheetRequest(**asked)), step
-    parts = _batch_parts(json.dumps(asked, sort_keys=True), text, twin_of(asked["model"], asked["firmware"], asked["region"]))
-    index = next((i for i, p in enumerate(content.get("parts", [])) if step <= p["last"]), len(parts) - 1)
-    return parts[index], step - content.get("parts", [])[index]["first"]
-
-
-@lru_cache(maxsize=16)
-def _batch_parts(asked: str, text: str, twin: Twin) -> list[MadeSheet]:
-    return batch_of(SheetRequest(**json.loads(asked)), read_channels(text, "your list")).parts()
-
-
-def _kept(
-    radio: Radio, made: MadeSheet, request: SheetRequest, other: MadeSheet | None = None, less: dict[str, Any] | None = None
-) -> KeptSheet:
-    goal: Goal = made.goal
-    profile = made.twin.profile
-    slot = profile.slot_key(goal.slot)
-    view = sheet_view(made)
-    kind = KINDS[goal.kind]
-    title = kind.title(goal, request.line.strip())
-    if kind.about is About.RADIO:
-        slot = ""
-    else:
-        title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {title}".replace("  ", " ")
-    content = {
-        **view, "request": asdict(request), "goal_kind": goal.kind, "radio_id": radio.id, "my_name": radio.name,
-        "way": request.way, "other_way": other.as_dict()["counts"] if other else None, "less": less,
-    }  # fmt: skip
-    return KeptSheet(uuid4().hex, radio.id, slot, title, SheetStatus.OPEN, content, clock.utc_now())
-
-
 def find_sheet(session: Session, sheet_id: str) -> KeptSheet:
     """Return a kept sheet; raises NotFound."""
     return _there(SheetRepository(session).get(sheet_id))
+
+
+def content_apart(session: Session, sheet_id: str) -> dict[str, Any]:
+    """Return what a kept sheet says, for long work without the store's connection; raises NotFound."""
+    content = find_sheet(session, sheet_id).content
+    let_go(session)
+    return content
 
 
 def _there(found: T | None) -> T:

@@ -1,6 +1,7 @@
 """Twins ready to run, one per model, firmware and region; of profiles that ship and of one's own."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
 from functools import cache, lru_cache
 from pathlib import Path
 
@@ -21,9 +22,19 @@ def read_own_with(reader: Callable[[str], str | None]) -> None:
     _reader[:] = [reader]
 
 
-def remember_own(model: str, text: str) -> None:
-    """Note the YAML of a profile of one's own, so that it need not be read again."""
-    _own[model] = text
+@contextmanager
+def known_meanwhile(profiles: Mapping[str, str]) -> Iterator[None]:
+    """Let profiles of one's own (YAML by model) be found that no store gives out yet."""
+    before = dict(_own)
+    _own.update(profiles)
+    try:
+        yield
+    finally:
+        for model in profiles:
+            if model in before:
+                _own[model] = before[model]
+            else:
+                _own.pop(model, None)
 
 
 def take_file(path: str) -> str:
@@ -35,18 +46,13 @@ def take_file(path: str) -> str:
             f"{path} cannot be read: {error}", "profile", "a YAML file in UTF-8", "Give the path of the file."
         ) from None
     name = f"profile {path}"
-    remember_own(name, text)
+    _own[name] = text
     return name
-
-
-def forget_own(model: str) -> None:
-    """Forget a profile of one's own."""
-    _own.pop(model, None)
 
 
 def twin_of(model: str, firmware: str | None = None, region: str = "r2") -> Twin:
     """Return the twin of a model; raises NotFound for a model, firmware or region that does not exist."""
-    text = None if model in model_names() else _own_text(model)
+    text = own_text(model)
     try:
         return _shipped(model, firmware, region) if text is None else _built(text, firmware, region)
     except KeyError as error:
@@ -54,15 +60,17 @@ def twin_of(model: str, firmware: str | None = None, region: str = "r2") -> Twin
         raise NotFound(what, allowed or ", ".join(model_names())) from error
 
 
-def _own_text(model: str) -> str | None:
-    if model not in _own and _reader and (found := _reader[0](model)) is not None:
-        _own[model] = found
-    return _own.get(model)
+def own_text(model: str) -> str | None:
+    """Return the YAML of a profile of one's own as the store has it now; None for one that ships or is not known."""
+    if model in model_names():
+        return None
+    found = _reader[0](model) if _reader and model not in _own else None
+    return found if found is not None else _own.get(model)
 
 
 def readings_of(model: str, firmware: str | None = None, region: str = "r2") -> list[tuple[Reading, Twin]]:
     """Return the other readings of what a profile does not know, with a twin each; none for most."""
-    text = None if model in model_names() else _own_text(model)
+    text = own_text(model)
     return _readings(text, firmware, region) if text is not None else []
 
 

@@ -14,6 +14,7 @@
   import ReachMap from '../lib/outing/ReachMap.svelte';
   import { megahertz } from '../lib/passes/time.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
+  import { Making } from '../lib/outing/making.svelte';
   import { shell } from '../lib/shell/state.svelte';
 
 
@@ -22,7 +23,7 @@
   let board = $state.raw<Board | null>(recall<Board | null>('outing', null));
   let loaded = $state(false);
   let trouble = $state('');
-  let making = $state<{ done: number; of: number; who: string } | null>(null);
+  let making = $state.raw<Making | null>(null);
   let link = $state('');
   let linkUrl = $state('');
   let linkFor = $state('');
@@ -52,9 +53,14 @@
     void load();
     if (!data.loaded) void data.load();
     get<Region[]>('/regions').then((found) => (regions = found), shell.note);
-    const timer = window.setInterval(() => !making && document.visibilityState === 'visible' && void refresh(), 8000);
-    return () => window.clearInterval(timer);
+    const timer = window.setInterval(() => !making?.running && document.visibilityState === 'visible' && void refresh(), 8000);
+    return () => {
+      window.clearInterval(timer);
+      making?.end();
+    };
   });
+
+  const names = (ids: string[]) => ids.map((id) => board?.people.find((p) => p.id === id)).map((p) => p?.tactical || p?.name || '').join(', ');
 
   function show(next: Board): void {
     board = next;
@@ -112,22 +118,23 @@
     }
   }
 
+  // what is being made is watched, whoever asked for it, on this page or another
+  $effect(() => {
+    const id = board?.id;
+    if (id === undefined || making?.outing === id) return;
+    making?.end();
+    making = new Making(id, (ended) => void refresh().then(() => ended && made()));
+    void making.look();
+  });
+
+  function made(): void {
+    const troubles = Object.entries(making?.state?.troubles ?? {});
+    trouble = troubles.map(([id, words]) => `${board?.people.find((p) => p.id === id)?.name ?? id}: ${words}`).join(' ');
+    shell.say(making?.stopped ? 'Stopped; what was made is kept' : troubles.length ? 'Some sheets could not be made' : 'Every sheet is made and proven');
+  }
+
   async function makeAll(): Promise<void> {
-    const all = waiting;
-    const failed: string[] = [];
-    for (const [n, p] of all.entries()) {
-      making = { done: n, of: all.length, who: p.tactical || p.name };
-      try {
-        await post<Schemas['MadeSheet']>(`/outings/${board!.id}/people/${p.id}/sheet`, {});
-      } catch (error) {
-        failed.push(`${p.name}: ${shell.note(error)}`);
-        if (shell.reach !== 'ok') break;
-      }
-    }
-    making = null;
-    trouble = failed.join(' ');
-    await refresh();
-    shell.say(failed.length ? 'Some sheets could not be made' : 'Every sheet is made and proven');
+    trouble = (await making?.begin()) ?? '';
   }
 
   async function share(p: { id: string; name: string }): Promise<void> {
@@ -232,8 +239,8 @@
     {#if loaded}<p>No outing yet. Begin a new one, or take a file that somebody gave you.</p>{:else if !trouble}<p class="quiet">Asking for the outing…</p>{/if}
   {:else}
     <section class="now">
-      {#if making}
-        <div class="lead" role="status"><b>{making.done} of {making.of} sheets</b><span>{making.who}: writing and proving</span><progress max={making.of} value={making.done} aria-label="Sheets made"></progress></div>
+      {#if making?.running}
+        <div class="lead" role="status"><b>{making.done} of {making.of} sheets</b><span>{making.nobody ? 'Nobody makes them: Vocator’s workers do not run. Stop it and ./start it again.' : `${names(making.state!.doing) || 'next'}: writing and proving`}</span><progress max={making.of} value={making.done} aria-label="Sheets made"></progress></div>
       {:else if harm.length}
         <button type="button" class="lead next" onclick={() => (showing = 'findings')}><b>{harm.length} to settle first</b><span>{harm[0]!.text}</span></button>
       {:else if waiting.length}
@@ -242,7 +249,8 @@
         <div class="lead"><b>{ready} of {able} ready</b><span>{ready === able ? 'Everybody has read back what their radio can hold.' : 'The others have sheets; give them their links.'}</span></div>
       {/if}
       <div class="tabs" role="group" aria-label="Show">
-        {#if harm.length && waiting.length && !making}<button type="button" class="act" onclick={makeAll}>Make the sheets all the same</button>{/if}
+        {#if making?.running}<button type="button" class="act" onclick={() => making?.cancel()}>Stop</button>{/if}
+        {#if harm.length && waiting.length && !making?.running}<button type="button" class="act" onclick={makeAll}>Make the sheets all the same</button>{/if}
         <button type="button" class="act" aria-pressed={showing === 'board'} onclick={() => (showing = 'board')}>Board</button>
         <button type="button" class="act" aria-pressed={showing === 'findings'} onclick={() => (showing = 'findings')}>Findings {open.length}</button>
         <button type="button" class="act" aria-pressed={showing === 'reach'} onclick={() => (showing = 'reach')}>Posts and reach</button>

@@ -55,6 +55,9 @@ class UntilFailed(Exception):
         self.action, self.shown = action, shown
         super().__init__(f"{action}: not found in a full round; the display shows: {shown.text}")
 
+    def __reduce__(self) -> tuple[type["UntilFailed"], tuple[str, Display]]:
+        return UntilFailed, (self.action, self.shown)
+
 
 @dataclass(frozen=True, slots=True)
 class Done:

@@ -1,0 +1,63 @@
+"""The queue of long work, kept in the store by procrastinate: whoever has the store's address may take a share."""
+
+from functools import cache
+
+from procrastinate import App, Blueprint, PsycopgConnector, SyncPsycopgConnector
+from procrastinate.exceptions import AlreadyEnqueued
+from procrastinate.jobs import Job, Status
+from sqlalchemy import text
+from sqlalchemy.exc import OperationalError
+from sqlalchemy.orm import Session
+
+from vocator.storage.database import engine_for
+
+__all__ = ["SHEETS", "TASKS", "Job", "Status", "put_once", "queue_for", "ready", "worker_for", "workers"]
+
+TASKS = Blueprint()
+"""The kinds of work; use cases add theirs."""
+SHEETS = "sheets"
+"""The queue of sheets for many people."""
+
+
+def _address(url: str) -> str:
+    return url.replace("postgresql+psycopg:", "postgresql:")
+
+
+@cache
+def queue_for(url: str) -> App:
+    """Return the queue of a store, for whoever puts work there or asks about it."""
+    app = App(connector=SyncPsycopgConnector(conninfo=_address(url), min_size=0, max_size=2, timeout=5))
+    app.add_tasks_from(TASKS, namespace="vocator")
+    app.open()
+    return app
+
+
+def worker_for(url: str) -> App:
+    """Return the queue of a store for a worker; it is opened by whoever runs it."""
+    app = App(connector=PsycopgConnector(conninfo=_address(url), min_size=1, max_size=4))
+    app.add_tasks_from(TASKS, namespace="vocator")
+    return app
+
+
+def put_once(url: str, task: str, key: str, **given: object) -> bool:
+    """Put work there, unless the same (``key``) waits already; returns whether it was put.  Two of one key never run at a time."""
+    try:
+        queue_for(url).configure_task(f"vocator:{task}", lock=key, queueing_lock=key, queue=SHEETS).defer(**given)  # type: ignore[arg-type]
+    except AlreadyEnqueued:
+        return False
+    return True
+
+
+def workers(session: Session, within_s: float) -> int:
+    """Return how many workers gave a sign of life so lately."""
+    alive = "select count(*) from procrastinate_workers where last_heartbeat > now() - make_interval(secs => :s)"
+    return int(session.execute(text(alive), {"s": within_s}).scalar_one())
+
+
+def ready(url: str) -> bool:
+    """Whether the store answers and has the queue's tables."""
+    try:
+        with engine_for(url, "jobs").connect() as connection:
+            return connection.execute(text("select to_regclass('procrastinate_workers')")).scalar() is not None
+    except OperationalError:
+        return False

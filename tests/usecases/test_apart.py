@@ -1,0 +1,72 @@
+"""Work in processes apart: the same answers, the same refusals, and a process that is killed is no loss."""
+
+import os
+import signal
+
+import pytest
+
+from vocator.core.goals.goal import Beyond
+from vocator.core.refusal import Refusal
+from vocator.files.profile_parts import PROFILES
+from vocator.files.strict_yaml import DataFileError
+from vocator.usecases import apart as module
+from vocator.usecases.apart import apart, work_apart
+from vocator.usecases.deep_proof import proof_from_every_state
+from vocator.usecases.errors import Doubtful, NotFound
+from vocator.usecases.make_sheet import SheetRequest
+from vocator.usecases.sheet_work import drawn_batch, drawn_sheet, recovery_from, sights_after
+from vocator.usecases.twins import known_meanwhile
+
+FINCH = SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE")
+OWN = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8").replace("model: ardvane-finch", "model: my-linnet")
+
+
+@pytest.fixture(scope="module")
+def processes():
+    work_apart(2)
+    yield
+    work_apart(0)
+
+
+def answers():
+    drawn = drawn_sheet(FINCH, None, FINCH)
+    kept = {"request": {"model": "ardvane-finch", "slot": "7", "line": FINCH.line, "label": "RIDGE"}, "parts": []}
+    step, seen = next((n, found) for n in range(4, 20) if (found := sights_after(kept, n)))
+    batch = drawn_batch(SheetRequest("oriel-wick", ""), "slot,line\n1,146.520 simplex\n2,147.33 + 103.5\n")
+    with known_meanwhile({"my-linnet": OWN}):
+        own = drawn_sheet(SheetRequest("my-linnet", "7", "147.33 + 103.5"), None, FINCH)["view"]
+    back = recovery_from(kept, step, seen[-1]["display"]["text"])
+    return drawn, seen, batch, own, back, proof_from_every_state(kept)
+
+
+def refusals():
+    for work, error in (
+        (lambda: drawn_sheet(SheetRequest("ardvane-finch", "7", "147.0 100"), None, FINCH), Doubtful),
+        (lambda: drawn_sheet(SheetRequest("ardvane-finch", "9999", "146.52 simplex"), None, FINCH), Refusal),
+        (lambda: drawn_sheet(SheetRequest("castellan-meridian", "7", "146.52 simplex"), None, FINCH), Beyond),
+        (lambda: drawn_sheet(SheetRequest("no-such", "7", "146.52 simplex"), None, FINCH), NotFound),
+        (lambda: drawn_batch(SheetRequest("oriel-wick", ""), "slot,line\n1,nothing\n2,999999\n"), DataFileError),
+    ):
+        with pytest.raises(error) as raised:
+            work()
+        yield type(raised.value), str(raised.value)
+
+
+def test_answers_and_refusals_are_those_of_this_process(processes):
+    there = answers(), list(refusals())
+    work_apart(0)
+    assert there == (answers(), list(refusals()))
+    work_apart(2)
+
+
+def killed_once(flag):
+    if not os.path.exists(flag):
+        open(flag, "w").close()
+        os.kill(os.getpid(), signal.SIGKILL)
+    return os.getpid()
+
+
+def test_a_process_that_is_killed_is_replaced_and_its_work_done(processes, tmp_path):
+    assert apart("ardvane-finch", os.getpid) != os.getpid()
+    assert apart("ardvane-finch", killed_once, str(tmp_path / "flag")) != os.getpid()
+    assert module._pools and drawn_sheet(FINCH, None, FINCH)["slot"] == "7"
