@@ -1,11 +1,14 @@
 """Serve: migrate, load the demonstration if wanted, then answer until stopped."""
 
 import argparse
+import asyncio
 import ipaddress
 import os
 import socket
 import subprocess
 import sys
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from multiprocessing import parent_process
 from typing import Any
 from urllib.parse import urlsplit
@@ -92,16 +95,26 @@ def _sharing() -> Sharing | None:
     return SHARING.validate_json(given) if given else None
 
 
+@asynccontextmanager
+async def _at_work(app: FastAPI) -> AsyncIterator[None]:
+    yield
+    await asyncio.to_thread(work_apart, 0)
+
+
 def own_app() -> FastAPI:
     """Return the application for this machine, in whichever process asks for it."""
     _ready_to_work(at_once=True)
-    return create_app(sharing=_sharing())
+    app = create_app(sharing=_sharing())
+    app.router.lifespan_context = _at_work
+    return app
 
 
 def network_app() -> FastAPI:
     """Return the application for other machines, behind the fence."""
     _ready_to_work(at_once=False)
-    return create_app(sharing=_sharing(), fenced=True)
+    app = create_app(sharing=_sharing(), fenced=True)
+    app.router.lifespan_context = _at_work
+    return app
 
 
 def _serve_network(parent: int) -> None:

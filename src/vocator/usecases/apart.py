@@ -19,6 +19,8 @@ from typing import Any, TypeVar
 from vocator.usecases.twins import known_meanwhile, own_text
 
 T = TypeVar("T")
+BEHIND = 5
+"""How far long work stands behind what somebody waits for, in steps of ``nice``."""
 LOOK_S = 1.0
 PATIENCE_S = 10.0
 """How often a process looks for the one that started it, and how long it then has to end in good order."""
@@ -44,6 +46,7 @@ def end_with_parent(parent: int = 0) -> None:
 
 def _begin() -> None:
     end_with_parent()
+    os.nice(BEHIND)
     import_module("vocator.usecases.sheet_work")  # what it imports is there before the first work comes
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl-C reaches the whole group; the server ends them in its turn
 

@@ -16,7 +16,7 @@ from sqlalchemy.exc import SQLAlchemyError
 from vocator.settings import settings
 from vocator.storage.queue import Status, ready, worker_for
 from vocator.usecases import making
-from vocator.usecases.apart import end_with_parent
+from vocator.usecases.apart import BEHIND, end_with_parent
 from vocator.usecases.own_profiles import read_from_store
 from vocator.usecases.twins import read_own_with
 
@@ -73,6 +73,7 @@ async def _until_told(url: str) -> None:
 
 def work() -> None:
     """Work for this store until told to stop; while it is away, ask again and again."""
+    os.nice(2 * BEHIND)
     read_own_with(read_from_store)
     failed = 0
     while True:
