@@ -13,7 +13,7 @@ import threading
 import time
 import uuid
 from datetime import UTC, datetime
-from http.client import HTTPConnection
+from http.client import HTTPConnection, HTTPException
 
 import httpx
 from outing import big
@@ -84,9 +84,16 @@ def crowd(
     sent: set[str] = set()
 
     def ask(connection: HTTPConnection, path: str, body: dict[str, object]) -> tuple[int, bytes]:
-        connection.request("POST", f"/api{path}", json.dumps(body), {"content-type": "application/json"})
-        answer = connection.getresponse()
-        return answer.status, answer.read()
+        for again in (True, False):  # an idle connection may have been closed meanwhile; a page asks again too
+            try:
+                connection.request("POST", f"/api{path}", json.dumps(body), {"content-type": "application/json"})
+                answer = connection.getresponse()
+                return answer.status, answer.read()
+            except (ConnectionError, HTTPException):
+                connection.close()
+                if not again:
+                    raise
+        raise AssertionError("one of the two returns or raises")
 
     def volunteer(number: int) -> None:
         sheet, steps = sheets[number % len(sheets)]

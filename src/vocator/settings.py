@@ -2,6 +2,7 @@
 
 from functools import cache
 from pathlib import Path
+from typing import Literal
 
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
@@ -16,6 +17,8 @@ class Settings(BaseSettings):
     listing_url: str = "http://127.0.0.1:8644/repeaters"
     data: Path = Path(__file__).parent.parent.parent
     tls: Path = Path(__file__).parent.parent.parent / ".data" / "tls"
+    log: Literal["text", "json"] = "text"
+    """How the server logs."""
     workers: int = 1
     """Processes that answer requests."""
     sharing: str = ""

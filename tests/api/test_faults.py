@@ -1,7 +1,10 @@
 """What nobody foresaw carries the headers, a reference that stands in the log, and what the user can do."""
 
+import json
 import logging
+import logging.config
 import socket
+import sys
 from contextlib import contextmanager
 from threading import Thread
 
@@ -14,6 +17,8 @@ from vocator import VERSION
 from vocator.api.app import HEADERS
 from vocator.api.patience import Patient
 from vocator.api.serve import sharing_at
+from vocator.logs import log_config
+from vocator.settings import settings
 
 BODY_TO_COME = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 9\r\n\r\n{"
 
@@ -107,3 +112,29 @@ def test_a_body_above_what_any_route_needs_is_given_up_before_it_is_read(client)
     refused = client.post("/api/session", content=sent(), headers={"content-type": "application/json"})
     assert refused.status_code == 413 and "send less" in refused.json()["detail"], refused.text
     assert client.get("/api/health").json()["ok"]
+
+
+def test_measures_are_told_by_route_on_this_machine_alone(client, network):
+    client.get("/api/radios/31415")
+    told = client.get("/metrics")
+    assert told.headers["content-type"].startswith("text/plain")
+    assert 'vocator_requests_total{method="GET",route="/api/radios/{radio_id}",status="404"}' in told.text
+    assert "31415" not in told.text and 'vocator_jobs{state="todo"}' in told.text
+    assert "vocator_requests" not in network().get("/metrics").text
+
+
+def test_a_log_line_is_one_json_object_with_the_fault_in_it(monkeypatch):
+    monkeypatch.setattr(settings(), "log", "json")
+    formatter = logging.config.DictConfigurator(log_config()).configure_formatter(log_config()["formatters"]["line"])
+    try:
+        raise ValueError("two\nlines")
+    except ValueError:
+        record = logging.LogRecord("vocator", logging.ERROR, __file__, 1, "fault %s", ("ab12",), sys.exc_info())
+    line = formatter.format(record)
+    assert "\n" not in line
+    assert {k: v for k, v in json.loads(line).items() if k in ("level", "from", "text")} == {
+        "level": "error",
+        "from": "vocator",
+        "text": "fault ab12",
+    }
+    assert "ValueError: two" in json.loads(line)["fault"]

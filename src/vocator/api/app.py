@@ -13,7 +13,22 @@ from starlette.requests import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from vocator import VERSION
-from vocator.api import access, archive, contacts, listing, models, outings, passes, problems, radios, sheets, station, twin
+from vocator.api import (
+    access,
+    archive,
+    contacts,
+    listing,
+    measures,
+    models,
+    outings,
+    passes,
+    problems,
+    radios,
+    sheets,
+    station,
+    twin,
+)
+from vocator.api.measures import Measured
 from vocator.api.media import with_problems
 from vocator.api.schemas import Problem
 from vocator.files.elements_any import MOST_BYTES
@@ -110,11 +125,14 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
     )
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=5)
     app.add_middleware(Policies)
+    app.add_middleware(Measured)
     app.state.sharing, app.state.fenced = sharing, fenced
     read_own_with(read_from_store)
     problems.install(app)
     for module in (access, archive, station, listing, models, radios, sheets, twin, passes, contacts, outings):
         app.include_router(module.router, dependencies=[Depends(access.fence)] if fenced else [])
+    if not fenced:
+        app.include_router(measures.router)
     root = (web or settings().web).resolve()
 
     @app.get("/{path:path}", include_in_schema=False)

@@ -19,8 +19,10 @@ from pydantic import TypeAdapter
 from sqlalchemy.orm import Session
 
 from vocator.api.app import create_app
+from vocator.api.measures import share_counts
 from vocator.api.patience import Patient
 from vocator.files.certificate import own_certificate
+from vocator.logs import log_config
 from vocator.settings import settings
 from vocator.storage.database import engine_for
 from vocator.storage.migrate import migrate
@@ -31,8 +33,8 @@ from vocator.usecases.drawing import drawings
 
 SHARING = TypeAdapter(Sharing)
 COMMON: dict[str, Any] = {
-    "log_level": "warning", "timeout_graceful_shutdown": 3, "server_header": False, "proxy_headers": False, "http": Patient,
-    "timeout_worker_healthcheck": 60,
+    "timeout_graceful_shutdown": 3, "server_header": False, "proxy_headers": False, "http": Patient,
+    "timeout_worker_healthcheck": 60, "timeout_keep_alive": 15,
 }  # fmt: skip
 MOST_AT_ONCE = 400
 """So many connections and requests from other machines at a time; more are told to come again."""
@@ -72,7 +74,7 @@ def network_options(sharing: Sharing) -> dict[str, Any]:
     """Return how uvicorn serves other machines: TLS only; what it serves stands behind the fence."""
     at = urlsplit(sharing.url)
     own = own_certificate(settings().tls, at.hostname or "")
-    return COMMON | {
+    return options() | {
         "host": at.hostname, "port": at.port, "ssl_certfile": str(own.certificate), "ssl_keyfile": str(own.key),
         "limit_concurrency": MOST_AT_ONCE,
     }  # fmt: skip
@@ -88,6 +90,11 @@ def _ready_to_work(at_once: bool) -> None:
         end_with_parent()
     drawings()  # read the profiles now, so that the first page does not wait for them
     work_apart(max(1, _cores() // settings().workers), at_once)
+
+
+def options() -> dict[str, Any]:
+    """Return how uvicorn serves, on whichever address."""
+    return COMMON | {"log_config": log_config(), "log_level": "warning"}
 
 
 def _sharing() -> Sharing | None:
@@ -147,6 +154,7 @@ def main() -> None:
                 print("vocator: the demonstration was loaded", file=sys.stderr)
             session.commit()
     engine.dispose()
+    share_counts(settings().data / ".data" / "metrics")
     os.environ["VOCATOR_WORKERS"] = str(given.workers or max(1, _cores() // 2))
     print(f"Vocator is at http://127.0.0.1:{given.port}/", flush=True)
     if given.share is not None:
@@ -164,7 +172,7 @@ def main() -> None:
         print(f"Others in the network: {sharing.url}/\n  SHA-256 fingerprint {sharing.fingerprint}\n{PHONE}", flush=True)
     settings.cache_clear()
     uvicorn.run(
-        "vocator.api.serve:own_app", factory=True, workers=settings().workers, host="127.0.0.1", port=given.port, **COMMON
+        "vocator.api.serve:own_app", factory=True, workers=settings().workers, host="127.0.0.1", port=given.port, **options()
     )
 
 

@@ -59,8 +59,12 @@ def _read_json(path: Path | None) -> dict[str, Any] | None:
 @app.command()
 def work(processes: Annotated[int, typer.Option(min=1, max=64, help="Processes that take jobs.")] = 1) -> None:
     """Take a share of the long work of the store at VOCATOR_DATABASE_URL, until stopped."""
+    import logging.config
+
+    from vocator.logs import log_config
     from vocator.usecases.work import work_in  # the queue's library is of no use to the other commands
 
+    logging.config.dictConfig(log_config())
     work_in(processes)
 
 

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from vocator.storage.database import engine_for
 
-__all__ = ["SHEETS", "TASKS", "Job", "Status", "put_once", "queue_for", "ready", "worker_for", "workers"]
+__all__ = ["SHEETS", "TASKS", "Job", "Status", "counts", "put_once", "queue_for", "ready", "worker_for", "workers"]
 
 TASKS = Blueprint()
 """The kinds of work; use cases add theirs."""
@@ -52,6 +52,12 @@ def workers(session: Session, within_s: float) -> int:
     """Return how many workers gave a sign of life so lately."""
     alive = "select count(*) from procrastinate_workers where last_heartbeat > now() - make_interval(secs => :s)"
     return int(session.execute(text(alive), {"s": within_s}).scalar_one())
+
+
+def counts(session: Session) -> dict[str, int]:
+    """Return how many jobs are in each state."""
+    found = session.execute(text("select status::text, count(*) from procrastinate_jobs group by status"))
+    return {state.value: 0 for state in (Status.TODO, Status.DOING, Status.FAILED)} | {state: int(n) for state, n in found}
 
 
 def ready(url: str) -> bool:

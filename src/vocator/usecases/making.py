@@ -15,7 +15,7 @@ from vocator.files.strict_yaml import DataFileError
 from vocator.settings import settings
 from vocator.storage.database import session_for
 from vocator.storage.outing_repositories import OutingRepository
-from vocator.storage.queue import SHEETS, TASKS, Job, Status, put_once, queue_for, workers
+from vocator.storage.queue import SHEETS, TASKS, Job, Status, counts, put_once, queue_for, workers
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.outings import kept, make_sheets_for, people_view
 
@@ -82,6 +82,11 @@ def making(session: Session, outing_id: int) -> dict[str, Any]:
         "troubles": OutingRepository(session).troubles(outing_id),
         "workers": workers(session, STILL_THERE_S),
     }
+
+
+def jobs_by_state(session: Session) -> dict[str, int]:
+    """Return how many jobs of all kinds are in each state."""
+    return counts(session)
 
 
 def cancel(session: Session, outing_id: int) -> None:
