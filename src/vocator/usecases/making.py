@@ -15,7 +15,7 @@ from vocator.files.strict_yaml import DataFileError
 from vocator.settings import settings
 from vocator.storage.database import session_for
 from vocator.storage.outing_repositories import OutingRepository
-from vocator.storage.queue import SHEETS, TASKS, Job, Status, counts, put_once, queue_for, workers
+from vocator.storage.queue import SHEETS, Job, Status, counts, put_once, queue_for, task, workers
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.outings import kept, make_sheets_for, people_view
 
@@ -25,10 +25,7 @@ STILL_THERE_S = 30.0
 REFUSALS = (Beyond, DataFileError, Doubtful, NotFound, Refusal, Unproven)
 
 
-@TASKS.task(
-    name=TASK, queue=SHEETS,
-    retry=RetryStrategy(max_attempts=MOST_TRIES, wait=2, retry_exceptions=[OperationalError, InterfaceError]),
-)  # fmt: skip
+@task(TASK, SHEETS, RetryStrategy(max_attempts=MOST_TRIES, wait=2, retry_exceptions=[OperationalError, InterfaceError]))
 def make_sheets_of_person(outing_id: int, person_id: str) -> None:
     """Make what a person's radio still lacks; a refusal is noted in words, a store that is away is tried again."""
     with session_for(settings().database_url, "jobs") as session:

@@ -30,9 +30,27 @@ class Doubt:
     choices: tuple[str, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class Meaning:
+    """One of several channels that a line may mean, the words that would say so in the line, and in what it differs."""
+
+    channel: Channel
+    choice: str
+    differs: str
+
+    def as_dict(self) -> dict[str, Any]:
+        """Return the flat form of the channel with what it differs in."""
+        channel = self.channel.as_dict()
+        channel.pop("power")
+        return {**channel, "differs": self.differs, "choice": self.choice}
+
+
+LEVELS = {"LOW": "low", "HIGH": "high"}
+
+
 @dataclass(slots=True)
 class Resolution:
-    """A channel with the reason of each value, notes and open questions."""
+    """A channel with the reason of each value, notes and open questions; ``readings`` where the line may mean several channels."""
 
     channel: Channel
     receive_only: bool
@@ -41,6 +59,7 @@ class Resolution:
     notes: list[Note] = field(default_factory=list)
     doubts: list[Doubt] = field(default_factory=list)
     burst: bool = False
+    readings: list[Meaning] = field(default_factory=list)
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line and the API speak."""
@@ -52,6 +71,8 @@ class Resolution:
             "reasons": self.reasons,
             "notes": [{"field": n.field, "text": n.text} for n in self.notes],
             "doubts": [{"field": d.field, "question": d.question, "choices": list(d.choices)} for d in self.doubts],
+            "readings": [r.as_dict() for r in self.readings],
+            "power": LEVELS.get(self.power_word or ""),
         }
 
 
@@ -61,7 +82,13 @@ def resolve(line: str, plan: BandPlan, closed_receive: bool = False) -> Resoluti
     ``closed_receive`` is the operator's setting: a tone to send also opens the receiver
     unless the line says otherwise.  Raises Refusal for contradictions.
     """
-    reading = read_line(line)
+    out = _resolved(line, plan, closed_receive)
+    out.readings = _readings(line, plan, closed_receive, out)
+    return out
+
+
+def _resolved(line: str, plan: BandPlan, closed_receive: bool) -> Resolution:
+    reading = read_line(line, plan)
     if reading.rx_hz is None:
         raise Refusal(
             line.strip(), "listing line", "the frequency you listen on", "Add the output, for example: in 146.73 out 147.33."
@@ -69,11 +96,14 @@ def resolve(line: str, plan: BandPlan, closed_receive: bool = False) -> Resoluti
     _check_raster(reading.rx_hz, plan)
     out = Resolution(Channel(reading.rx_hz, None), False, reading.power)
     out.reasons["rx_hz"] = "as read"
+    out.doubts += [Doubt(a.field, a.question, a.choices) for a in reading.asked]
+    out.notes += [Note(field, text) for field, text in reading.notes]
     tx_hz = _transmit(reading, plan, out)
     tone = _tone(reading, out, tx_hz, closed_receive)
     width = _width(reading, plan, out)
     if reading.burst:
         _note_burst(reading, out)
+    _note_state_and_mode(reading, out)
     label = " ".join(reading.name) or None
     if label:
         out.reasons["label"] = "the words left over in the line"
@@ -84,8 +114,56 @@ def resolve(line: str, plan: BandPlan, closed_receive: bool = False) -> Resoluti
     return out
 
 
+def _readings(line: str, plan: BandPlan, closed_receive: bool, out: Resolution) -> list[Meaning]:
+    """Return the channels that the choices of the first open question lead to, each with what sets it apart from the others."""
+    doubt = next((d for d in out.doubts if len(d.choices) > 1), None)
+    found: list[tuple[str, Channel]] = []
+    for choice in doubt.choices if doubt else ():
+        try:
+            channel = _resolved(f"{line.rstrip()} {choice}", plan, closed_receive).channel
+        except Refusal:
+            continue
+        if channel not in (c for _, c in found):
+            found.append((choice, channel))
+    if len(found) < 2:
+        return []
+    apart = [part for part in PARTS if len({part(c) for _, c in found}) > 1]
+    return [Meaning(c, choice, ", ".join(part(c) for part in apart)) for choice, c in found]
+
+
+def _listens(c: Channel) -> str:
+    return f"listens on {megahertz(c.rx_hz)}"
+
+
+def _sends(c: Channel) -> str:
+    if c.tx_hz is None:
+        return "sends nothing"
+    return "simplex" if c.tx_hz == c.rx_hz else f"sends on {megahertz(c.tx_hz)} ({_signed(c.tx_hz - c.rx_hz)})"
+
+
+def _toned(c: Channel) -> str:
+    sent, opened = c.tone.tone_tx or c.tone.dcs_tx, c.tone.tone_rx or c.tone.dcs_rx
+    return f"tone {sent}" if sent else f"opens on {opened}" if opened else "no tone"
+
+
+def _called(c: Channel) -> str:
+    return f"named {c.label}" if c.label else "without a name"
+
+
+PARTS = (_listens, _sends, _toned, _called)
+
+
+def _note_state_and_mode(reading: Reading, out: Resolution) -> None:
+    if reading.off_air:
+        out.notes.append(Note("state", "off the air, says the line: program it for later, or ask whether it is back"))
+    if reading.mode is not None and not reading.analogue:
+        out.notes.append(Note("mode", f"{reading.mode}: an FM set neither hears nor sends that; look for an FM channel"))
+    elif reading.mode is not None:
+        out.notes.append(Note("mode", f"{reading.mode} beside FM: this is the FM channel"))
+
+
 def _check_raster(hz: int, plan: BandPlan) -> None:
-    if plan.on_raster(hz):
+    if plan.on_raster(hz) or (plan.band(hz) is None and hz % 1_000 == 0):  # other services have rasters of their own
         return
     near = megahertz(plan.nearest_on_raster(hz))
     rasters = ", ".join(f"{raster / 1000:g}" for raster in plan.rasters_hz)
@@ -128,19 +206,52 @@ def _transmit(reading: Reading, plan: BandPlan, out: Resolution) -> int | None:
     segment = plan.repeater_segment(rx_hz)
     if reading.sign is not None:
         return _from_sign(reading, reading.sign, segment, plan, out)
+    if reading.offset_hz is not None:
+        return _from_offset(reading.offset_hz, rx_hz, segment, plan, out)
     return _from_habit(reading, rx_hz, segment, plan, out)
+
+
+def _from_offset(offset_hz: int, rx_hz: int, segment: RepeaterSegment | None, plan: BandPlan, out: Resolution) -> int | None:
+    """Decide the sign of an offset that came without one: by the habit where that has one sign for it, else asked."""
+    fitting = [s for s in (segment.possible(rx_hz) if segment else ()) if abs(s) == offset_hz]
+    if len(fitting) == 1:
+        out.reasons["tx_hz"] = f"offset as read, the sign by habit: {segment.why if segment else ''}"
+        return rx_hz + fitting[0]
+    inside = [s for s in (-offset_hz, offset_hz) if plan.band(rx_hz + s) is not None]
+    if not inside:
+        raise Refusal(
+            f"offset {megahertz(offset_hz)}", "offset", "an input in an amateur band", "Check the offset, or give the input."
+        )
+    if len(inside) == 1:
+        out.reasons["tx_hz"] = f"offset as read; only {_signed(inside[0])} stays inside the band"
+        return rx_hz + inside[0]
+    out.doubts.append(
+        Doubt("tx_hz", "The offset is known, the sign is not: which does the listing give?", tuple(map(_signed, inside)))
+    )
+    out.reasons["tx_hz"] = "asked"
+    return None
+
+
+def _shifts_of_band(rx_hz: int, plan: BandPlan) -> tuple[int, ...]:
+    """Return the shifts in use anywhere on the band of a frequency whose input stays on it, the commonest first, hertz."""
+    band = plan.band(rx_hz)
+    all_of = [s for r in plan.repeaters if plan.band(r.outputs.low_hz) is band for s in r.shifts_hz]
+    return tuple(s for s in dict.fromkeys(all_of) if plan.band(rx_hz + s) is band)
 
 
 def _note_receive_only(reading: Reading, plan: BandPlan, out: Resolution) -> None:
     assert reading.rx_hz is not None
     span = plan.receive_only_span(reading.rx_hz)
-    out.receive_only = True
+    out.receive_only = reading.receive_only or span is not None
     if reading.receive_only:
         out.reasons["tx_hz"] = "the line says receive only"
     elif span:
         out.reasons["tx_hz"] = f"{span.why}: receive only"
     else:
-        out.reasons["tx_hz"] = f"outside every amateur band of {plan.name}: receive only"
+        out.reasons["tx_hz"] = f"outside every amateur band of {plan.name}: asked"
+        if not out.doubts:
+            words = f"{megahertz(reading.rx_hz)} stands outside every amateur band of {plan.name}: only listened to, or misread?"
+            out.doubts.append(Doubt("rx_hz", words, ("receive only",)))
 
 
 def _from_input(reading: Reading, input_hz: int, plan: BandPlan, out: Resolution) -> int:
@@ -218,6 +329,13 @@ def _usual_offset(rx_hz: int, sign: int, segment: RepeaterSegment | None, plan: 
 
 def _from_habit(reading: Reading, rx_hz: int, segment: RepeaterSegment | None, plan: BandPlan, out: Resolution) -> int | None:
     simplex = plan.simplex_span(rx_hz)
+    shifts = _shifts_of_band(rx_hz, plan)
+    hint = "speaks of a repeater" if reading.repeater else "gives a tone" if simplex is None and _names_tone(reading) else ""
+    if segment is None and plan.satellite_span(rx_hz) is None and hint and shifts:
+        words = f"The line {hint} and no sign, and no habit gives one at {megahertz(rx_hz)}: which shift, or none?"
+        out.doubts.append(Doubt("tx_hz", words, (*map(_signed, shifts), "simplex")))
+        out.reasons["tx_hz"] = "asked"
+        return None
     if simplex is not None:
         out.reasons["tx_hz"] = f"simplex: {simplex.why}"
         return rx_hz
@@ -250,6 +368,10 @@ def _from_habit(reading: Reading, rx_hz: int, segment: RepeaterSegment | None, p
     else:
         out.reasons["tx_hz"] = segment.why
     return rx_hz + shift_hz
+
+
+def _names_tone(reading: Reading) -> bool:
+    return bool(reading.plain_tone or reading.sent or reading.burst)
 
 
 def _compare_habit(shift_hz: int, rx_hz: int, plan: BandPlan, out: Resolution) -> None:

@@ -1,20 +1,39 @@
-"""From the characters of a listing line to the words in it.
+"""What the pieces of a listing line say.
 
 ``read_line`` takes what an operator wrote or heard and says what each piece is: a
-frequency and its role, a sign, an offset, tones, a width, a name.  It decides
-nothing about habits; ``listing_line`` does.
+frequency and its role, a sign, an offset, tones, a width, a name.  Where a piece may be
+two things it is asked about; each choice, added to the line, answers.  It decides nothing
+about habits, ``listing_line`` does; of the region it knows where the bands lie, which
+rasters and shifts are in use.
 """
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
+from vocator.core.channel.band_plan import BandPlan
+from vocator.core.channel.channel import megahertz
+from vocator.core.channel.listing_names import looks_like_a_name, meant
+from vocator.core.channel.listing_numbers import frequency_hz, torn_frequencies, torn_tone
+from vocator.core.channel.listing_pieces import Amount, Piece, pieces_of, plain_line
 from vocator.core.channel.tones import CTCSS_50, DCS_104, nearest_codes, neighbours
 from vocator.core.refusal import Refusal
 
-LONGEST_LINE = 300
 TONE_RANGE_HZ = (60.0, 260.0)
-BURST_HZ = 1750
+SMALLEST_MHZ = 28.0
+WIDTHS_KHZ = {"6.25": True, "12.5": True, "15": False, "20": False, "25": False}
+"""Channel widths that a listing names, and whether they are narrow ones."""
+DIGITAL = frozenset("dmr digital p25 nxdn tetra c4fm dv".split())
+LARGEST_FIGURE = 99
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A piece that may be two things: which part it decides, the question, and what to add to the line for each answer."""
+
+    field: str
+    question: str
+    choices: tuple[str, ...]
 
 
 @dataclass(slots=True)
@@ -32,101 +51,33 @@ class Reading:
     plain_tone: str | None = None
     tone_words: str | None = None  # none | send | both | unknown
     sign_unknown: bool = False
+    repeater: bool = False
     simplex: bool = False
     receive_only: bool = False
     narrow: bool | None = None
     burst: bool = False
     power: str | None = None
+    off_air: bool = False
+    mode: str | None = None
+    analogue: bool = False
     name: list[str] = field(default_factory=list)
+    asked: list[Asked] = field(default_factory=list)
+    notes: list[tuple[str, str]] = field(default_factory=list)
 
 
-_NUMBER = r"\d+(?:[.,]\d+)?"
-_TONE = r"(\d{2,3}(?:[.,]\d)?)(?:\s*hz)?(?![\d.,]\d|\d|\w)"
-_CODE = r"(\d{3})\s*([ni])?(?![\w.])"
-_SIDE = r"(?:(t|r|tx|rx|uplink|downlink|up|down|send|open)\s*)?"
-
-
-def read_line(line: str) -> Reading:
+def read_line(line: str, plan: BandPlan) -> Reading:
     """Read one listing line.
 
     Raises Refusal for what cannot be a line (empty, too long, unreadable characters,
     several lines), for tones and codes that are in no list, and for pieces that
     contradict each other on their face.
     """
-    _check_characters(line)
-    reading = Reading(line)
-    text = line.replace("−", "-").replace("–", "-")
-    at, role = 0, "rx"
-    while at < len(text):
-        blank = re.compile(r"[\s;]+|,(?=\s|$)|[()]").match(text, at)
-        if blank:
-            at = blank.end()
-            continue
-        for pattern, take in _PIECES:
-            match = pattern.match(text, at)
-            if match:
-                role = take(reading, match, role) or ("rx" if role == "rx" else role)
-                at = match.end()
-                break
-        else:
-            raise Refusal(repr(text[at]), f"character {at + 1} of the line", "digits, signs, words", "Take it out.")
-    if reading.rx_hz is None and reading.input_hz is None:
-        raise Refusal(
-            line.strip(), "listing line", "a line with a frequency in it", "Add the frequency you listen on, for example 147.330."
-        )
-    return reading
-
-
-def _check_characters(line: str) -> None:
-    if not line.strip():
-        raise Refusal(
-            "an empty line",
-            "listing line",
-            "a frequency, then sign, offset, tone",
-            "Type what the listing says, for example 147.33 + 103.5.",
-        )
-    if len(line.strip().splitlines()) > 1:
-        count = len(line.strip().splitlines())
-        raise Refusal(f"{count} lines", "listing line", "one line at a time", "Give the lines one after the other.")
-    if len(line) > LONGEST_LINE:
-        raise Refusal(
-            f"{len(line)} characters",
-            "listing line",
-            f"at most {LONGEST_LINE}",
-            "Give the channel alone, without the text around it.",
-        )
-    for at, char in enumerate(line, 1):
-        if not (" " <= char <= "~" or char in "−–±\t\n\r"):
-            shown = repr(char) if char.isprintable() else f"character code {ord(char)}"
-            raise Refusal(
-                shown,
-                f"character {at} of the line",
-                "plain letters, digits and signs",
-                "Take it out or write it in plain letters.",
-            )
-
-
-def frequency_hz(text: str, unit: str = "") -> int:
-    """Read a frequency with or without a unit, in MHz, kHz or Hz by its size."""
-    value = text.replace(",", ".")
-    unit = unit.lower()
-    if unit.startswith("m"):
-        exponent = 6
-    elif unit.startswith("k"):
-        exponent = 3
-    elif unit == "hz":
-        exponent = 0
-    else:
-        size = float(value)
-        exponent = 6 if size < 3_000 else 3 if size < 10_000_000 else 0
-    whole, _, decimals = value.partition(".")
-    return int(whole + decimals[:exponent].ljust(exponent, "0"))
+    return _Reader(line, plan).read()
 
 
 def known_tone(text: str) -> str:
     """Return the tone of the list that ``text`` writes, or refuse with its neighbours."""
-    value = text.replace(",", ".")
-    tone = value if "." in value else value + ".0"
+    tone = text if "." in text else text + ".0"
     if tone not in CTCSS_50:
         near = " or ".join(neighbours(float(tone)))
         raise Refusal(
@@ -148,14 +99,688 @@ def known_code(digits: str, polarity: str | None) -> str:
     return digits + (polarity or "n").upper()
 
 
-def _put_side(reading: Reading, side: str | None, value: str) -> None:
-    """Put a tone or code on the side that the words name."""
-    if side in ("r", "rx", "downlink", "down", "open"):
-        reading.opened = _once(reading.opened, value, "receive tone")
-    elif side in ("t", "tx", "uplink", "up", "send"):
-        reading.sent = _once(reading.sent, value, "send tone")
-    else:
-        reading.plain_tone = _once(reading.plain_tone, value, "tone")
+class _Reader:
+    """Reads the pieces of one line, one kind a method; what hangs on the receive frequency waits until that is known."""
+
+    def __init__(self, line: str, plan: BandPlan, frequency_at: int | None = None) -> None:
+        self.frequency_at = frequency_at
+        self.plan, self.text = plan, plain_line(line)
+        self.reading = Reading(line)
+        self.pieces = pieces_of(self.text)
+        self.torn: list[tuple[str, list[int], tuple[str, ...]]] = []
+        self.later: list[Callable[[], None]] = []
+        self.words: list[str] = []
+        self.unclear: list[str] = []
+        self.named: list[str] = []
+        self.without: set[str] = set()
+        self.at = 0
+        self.role = ""
+
+    def read(self) -> Reading:
+        self._join_figures()
+        self._roles_behind()
+        self._dashes()
+        self._figures_of_names()
+        for at, piece in enumerate(self.pieces):
+            self.at = at
+            getattr(self, f"_{piece.kind}")(piece)
+            if piece.kind not in ("slash", "idle"):
+                self.role = ""
+        self._settle_torn()
+        if self.reading.rx_hz is None and self.reading.input_hz is None and not self.torn:
+            only = next((p.at for p in self.pieces if p.kind == "number" and p.amount and self._looks_like_tone(p.amount)), None)
+            if only is not None and self.frequency_at is None:  # what stands where tones do is all that there is to listen to
+                return _Reader(self.reading.line, self.plan, only).read()
+            raise Refusal(
+                self.reading.line.strip(),
+                "listing line",
+                "a line with a frequency in it",
+                "Add the frequency you listen on, for example 147.330.",
+            )
+        for one in self.later:
+            one()
+        self._settle_names()
+        return self.reading
+
+    # -- before reading: pieces that stand in two parts, or behind what they say something of
+
+    def _join_figures(self) -> None:
+        """Join "147 33" and "103 5", where nothing but a blank parts the figures."""
+        joined: list[Piece] = []
+        for piece in self.pieces:
+            before = joined[-1] if joined else None
+            if before is not None and (one := self._joined(before, piece)) is not None:
+                joined[-1] = one
+            else:
+                joined.append(piece)
+        self.pieces = joined
+
+    def _joined(self, before: Piece, piece: Piece) -> Piece | None:
+        a, b = before.amount, piece.amount
+        if (
+            a is None
+            or b is None
+            or piece.kind != "number"
+            or before.kind not in ("number", "sided", "tone", "letter_tone", "signed")
+        ):
+            return None
+        whole = a.text.isdecimal() and b.text.isdecimal() and not a.unit and not self.text[a.end : b.at].strip(" \t")
+        if not whole:
+            return None
+        text = f"{a.text}.{b.text}"
+        both = Amount(text, b.unit, a.at, b.end)
+        if text in CTCSS_50 and self.plan.band(frequency_hz(a.text)) is None:
+            return replace(before, amount=both, end=piece.end)
+        if before.kind == "signed" or self.plan.band(frequency_hz(text)) is None or len(b.text) > 4 or len(a.text) < 2:
+            return None
+        if len(b.text) == 1:
+            dropped = [hz for hz in (frequency_hz(text), frequency_hz(f"{a.text}.0{b.text}")) if self.plan.on_raster(hz)]
+            self._tear(
+                f"{a.text} {b.text}", list(dict.fromkeys(dropped)), (f"{a.text}.000 offset {b.text}",) if self._usual(b) else ()
+            )
+            return Piece("idle", at=before.at, end=piece.end)
+        if f"{b.text}.0" in CTCSS_50:
+            self._tear(f"{a.text} {b.text}", [frequency_hz(text)], (f"{a.text}.000 t{b.text}.0",))
+            return Piece("idle", at=before.at, end=piece.end)
+        return replace(before, amount=both, end=piece.end)
+
+    def _roles_behind(self) -> None:
+        """Turn "445.5 rx, 440.5 tx" round: every frequency with its role behind it."""
+        order = ""
+        for piece in self.pieces:
+            if piece.kind == "number" and self._is_frequency(piece.amount):
+                order += "F"
+            elif piece.kind == "sided" and piece.amount is None and "NONE" not in piece.words and piece.code is None:
+                order += "R"
+            elif piece.kind == "sided" and self._is_frequency(piece.amount):
+                order += "RF"
+            elif piece.kind == "sided":
+                order += "x"
+        if not re.fullmatch(r"(FR)+", order):
+            return
+        turned: list[Piece] = []
+        waiting: Piece | None = None
+        for piece in self.pieces:
+            if piece.kind == "number" and self._is_frequency(piece.amount):
+                waiting = piece
+            elif piece.kind == "sided" and waiting is not None:
+                turned.append(replace(piece, amount=waiting.amount))
+                waiting = Piece("number", amount=piece.amount, at=piece.at, end=piece.end) if piece.amount else None
+            else:
+                turned.append(piece)
+        self.pieces = turned
+
+    def _dashes(self) -> None:
+        """Take a lone dash before a word for a dash, where the line has a sign or says simplex beside it."""
+        signs = [n for n, p in enumerate(self.pieces) if p.kind == "signed"]
+        settled = any(p.kind == "simplex" or (p.kind == "sided" and p.amount) for p in self.pieces)
+        for n in signs:
+            piece = self.pieces[n]
+            nxt = self.pieces[n + 1] if n + 1 < len(self.pieces) else None
+            lone = piece.words == {"SIGN": "-"} and piece.amount is None
+            if lone and (n == 0 or (nxt is not None and nxt.kind in ("word", "quoted", "band") and (settled or len(signs) > 1))):
+                self.pieces[n] = Piece("idle", at=piece.at, end=piece.end)
+
+    def _figures_of_names(self) -> None:
+        """Let a small figure directly after a word belong to it ("ADMIN 1", "SIMPLEX 2"), and a band before SIMPLEX ("2M SIMPLEX")."""
+        out: list[Piece] = []
+        for piece in self.pieces:
+            before = out[-1] if out else None
+            amount = piece.amount
+            small = piece.kind == "number" and amount is not None and amount.text.isdecimal() and not amount.unit
+            if before is None or not self._next_to(before, piece):
+                out.append(piece)
+            elif small and amount is not None and amount.value <= LARGEST_FIGURE and before.kind in ("word", "simplex"):
+                if before.kind == "word" and self._usual(amount) and not any(p.kind in ("signed", "shift") for p in self.pieces):
+                    out.append(Piece("either", {"WORD": before.word}, amount, before.at, piece.end))
+                    del out[-2]
+                else:
+                    out[-1] = replace(before, words={**before.words, "FIGURE": amount.text}, end=piece.end)
+            elif before.kind == "band" and piece.kind == "simplex" and (before.word + piece.word).isupper():
+                out[-1] = replace(piece, words={"SIMPLEX": f"{before.word} {piece.word}", "FIGURE": ""}, at=before.at)
+            else:
+                out.append(piece)
+        self.pieces = out
+
+    def _next_to(self, before: Piece, piece: Piece) -> bool:
+        return not self.text[before.end : piece.at].strip(" \t")
+
+    # -- numbers
+
+    def _is_frequency(self, amount: Amount | None) -> bool:
+        """Whether a number can be nothing but a frequency, or digits torn from one."""
+        if amount is None or amount.unit in ("hz",):
+            return amount is not None and amount.value >= 1_000_000
+        hz = frequency_hz(amount.text, amount.unit)
+        if amount.unit:
+            return hz >= SMALLEST_MHZ * 1e6 and self.plan.band(hz) is not None
+        in_band = self.plan.band(hz) is not None
+        if self._tone_of(amount) is not None and not in_band:
+            return False
+        return in_band or bool(torn_frequencies(amount.text, self.plan)) or amount.value > TONE_RANGE_HZ[1]
+
+    def _tone_of(self, amount: Amount) -> str | None:
+        """Return the tone of the list that a number may be, None where it cannot be one."""
+        if amount.unit not in ("", "hz") or not re.fullmatch(r"\d{2,3}(\.\d)?", amount.text):
+            return None
+        tone = amount.text if "." in amount.text else f"{amount.text}.0"
+        return tone if tone in CTCSS_50 else None
+
+    def _looks_like_tone(self, amount: Amount) -> bool:
+        """Whether a number stands where tones do, in the list or not."""
+        in_range = TONE_RANGE_HZ[0] <= amount.value <= TONE_RANGE_HZ[1]
+        shaped = bool(re.fullmatch(r"\d{2,3}(\.\d)?", amount.text)) and amount.unit in ("", "hz")
+        return in_range and shaped and (self._tone_of(amount) is not None or self.plan.band(frequency_hz(amount.text)) is None)
+
+    def _usual(self, amount: Amount) -> bool:
+        """Whether a number is the offset of a shift that is in use somewhere on the bands of the line."""
+        return self._offset_hz(amount) in self._shifts()
+
+    def _shifts(self) -> set[int]:
+        """Return the offsets in use on the bands of the line's frequencies, hertz."""
+        bands = {self.plan.band(frequency_hz(p.amount.text, p.amount.unit)) for p in self.pieces if p.amount is not None} - {None}
+        return {abs(s) for r in self.plan.repeaters if self.plan.band(r.outputs.low_hz) in bands for s in r.shifts_hz}
+
+    def _offset_hz(self, amount: Amount) -> int:
+        return frequency_hz(amount.text, amount.unit or ("m" if amount.value < TONE_RANGE_HZ[0] else "k"))
+
+    def _number(self, piece: Piece) -> None:
+        amount = piece.amount
+        assert amount is not None
+        before = self.role
+        if piece.at == self.frequency_at:
+            self._frequency(amount, before)
+        elif before == "opened" and (self._looks_like_tone(amount) or amount.unit == "hz"):
+            self._second_of_pair(known_tone(amount.text))
+        elif self._torn_here(amount):
+            return
+        elif amount.unit and frequency_hz(amount.text, amount.unit) < 1_000_000 * SMALLEST_MHZ:
+            self._small(amount)
+        elif any(frequency_hz(amount.text) in candidates for _, candidates, _ in self.torn):
+            self._frequency(amount, before)
+        elif amount.unit == "" and amount.value < SMALLEST_MHZ:
+            self.later.append(lambda: self._small(amount))
+        elif self._looks_like_tone(amount):
+            self._tone_or_input(amount)
+        elif (tone := torn_tone(amount.text)) is not None and self.plan.band(frequency_hz(amount.text)) is None:
+            self.later.append(lambda: self._ask_torn_tone(amount, tone))
+        elif (
+            amount.text.isdecimal()
+            and not amount.unit
+            and self._usual(replace(amount, unit="k"))
+            and frequency_hz(amount.text) < 9e9
+        ):
+            self.later.append(lambda: self._small(replace(amount, unit="k")))
+        else:
+            self._frequency(amount, before)
+
+    def _torn_here(self, amount: Amount) -> bool:
+        """Take digits that a frequency lost its point from, to be asked about; says whether they are such."""
+        candidates = torn_frequencies(amount.text, self.plan) if not amount.unit else []
+        if (
+            not candidates
+            or self._usual(replace(amount, unit="k"))
+            or (torn_tone(amount.text) is not None and self.reading.rx_hz)
+        ):
+            return False
+        self._tear(amount.text, candidates, ())
+        return True
+
+    def _tear(self, text: str, candidates: list[int], others: tuple[str, ...]) -> None:
+        self.torn.append((text, candidates, others))
+
+    def _settle_torn(self) -> None:
+        """Settle digits without a point by a frequency that the line gives beside them, else ask."""
+        given = {self.reading.rx_hz, self.reading.input_hz}
+        for text, candidates, others in self.torn:
+            if given & {*candidates, frequency_hz(text.split()[0])}:
+                continue
+            choices = [megahertz(hz) if self.plan.band(hz) else f"{megahertz(hz)} receive only" for hz in candidates]
+            asked = Asked("rx_hz", f"“{text}” has lost a point: which frequency is it?", (*choices, *others))
+            self.reading.asked.insert(0, asked)
+            if self.reading.rx_hz is None:
+                self.reading.rx_hz, self.reading.rx_text = candidates[0], text
+            elif self.reading.input_hz is None:
+                self.reading.input_hz = candidates[0]
+
+    def _tone_or_input(self, amount: Amount) -> None:
+        tone = self._tone_of(amount)
+        hz = frequency_hz(amount.text)
+        band = self.plan.band(hz)
+        if tone is None:
+            self.later.append(lambda: self._plain(known_tone(amount.text)))
+        elif band is None:
+            self._plain(tone)
+        elif self.reading.rx_hz is None:
+            self._frequency(amount, "")
+        elif self.plan.band(self.reading.rx_hz) is not band:
+            self._plain(tone)
+        else:
+            self.later.append(lambda: self._ask_tone_or_input(amount, tone, hz))
+
+    def _ask_tone_or_input(self, amount: Amount, tone: str, hz: int) -> None:
+        reading = self.reading
+        if tone in (reading.plain_tone, reading.sent, reading.opened):
+            return
+        if reading.input_hz == hz:
+            return
+        question = f"“{amount.text}” is a tone of the list and a frequency of this band: which is meant?"
+        reading.asked.append(Asked("tone_tx", question, (f"t{tone}", f"in {megahertz(hz)}")))
+
+    def _ask_torn_tone(self, amount: Amount, tone: str) -> None:
+        if tone not in (self.reading.plain_tone, self.reading.sent, self.reading.opened):
+            self.reading.asked.append(
+                Asked("tone_tx", f"“{amount.text}” has lost a point: is it the tone {tone}?", (f"t{tone}", "no tone"))
+            )
+
+    def _small(self, amount: Amount) -> None:
+        """A number too small for a frequency, with no sign before it: an offset that is in use, or a width."""
+        reading = self.reading
+        if amount.unit == "hz" and TONE_RANGE_HZ[0] <= amount.value <= TONE_RANGE_HZ[1]:
+            self._plain(known_tone(amount.text))
+        elif amount.unit in ("", "k", "khz") and amount.text in WIDTHS_KHZ and not (amount.unit == "" and self._usual(amount)):
+            self._set("narrow", WIDTHS_KHZ[amount.text], amount.text)
+        elif amount.unit in ("m", "mhz") or self._usual(amount):
+            self._offset(amount)
+            reading.repeater = True
+        else:
+            raise Refusal(
+                amount.text + amount.unit,
+                "number",
+                "a frequency, an offset with its sign, or a tone",
+                "Say what it is: t103.5 for a tone, +0.6 for an offset.",
+            )
+
+    def _offset(self, amount: Amount) -> None:
+        hz = self._offset_hz(amount)
+        if self.reading.offset_hz is not None and self.reading.offset_hz != hz:
+            raise Refusal("two offsets", "offset", "one offset", "Leave one of the two out.")
+        self.reading.offset_hz = hz
+
+    def _frequency(self, amount: Amount, role: str) -> None:
+        reading, hz = self.reading, frequency_hz(amount.text, amount.unit)
+        if hz < 1_000_000:
+            raise Refusal(
+                amount.text,
+                "number",
+                "a frequency, an offset with its sign, or a tone",
+                "Say what it is: t103.5 for a tone, +0.6 for an offset.",
+            )
+        if role == "in" or (role != "out" and reading.rx_hz is not None):
+            if role != "in" and any(hz in torn for _, torn, _ in self.torn) and reading.rx_hz is None:
+                reading.rx_hz, reading.rx_text = hz, amount.text
+            elif reading.input_hz is not None and reading.input_hz != hz:
+                raise Refusal(f"a further frequency {amount.text}", "frequency", "one output and one input", "Leave it out.")
+            else:
+                reading.input_hz = hz
+        elif reading.rx_hz is not None and reading.rx_hz != hz:
+            raise Refusal(f"a second receive frequency {amount.text}", "frequency", "one output and one input", "Leave it out.")
+        else:
+            reading.rx_hz, reading.rx_text = hz, amount.text
+
+    # -- tones
+
+    def _plain(self, value: str) -> None:
+        """A tone or code of which the line does not say the side; the second one of a pair written a/b opens."""
+        self.reading.plain_tone = _once(self.reading.plain_tone, value, "tone")
+
+    def _second_of_pair(self, value: str | None) -> None:
+        reading = self.reading
+        first = reading.plain_tone
+        if first is not None and reading.sent is None:
+            reading.plain_tone = None
+            reading.sent = first
+        if value is None:
+            reading.tone_words = reading.tone_words or "send"
+        else:
+            reading.opened = _once(reading.opened, value, "receive tone")
+
+    def _put_side(self, side: str, value: str) -> None:
+        """Put a tone or code on the side that the words name."""
+        if side == "opened":
+            self.reading.opened = _once(self.reading.opened, value, "receive tone")
+        elif side == "sent":
+            self.reading.sent = _once(self.reading.sent, value, "send tone")
+        else:
+            self._plain(value)
+
+    def _tone_text(self, amount: Amount) -> str:
+        """Return the tone that a word asked for; a lost point is put back and told."""
+        torn = torn_tone(amount.text)
+        if torn is not None and not TONE_RANGE_HZ[0] <= amount.value <= TONE_RANGE_HZ[1]:
+            self.reading.notes.append(("tone_tx", f"{amount.text} is read as {torn}"))
+            return torn
+        return known_tone(amount.text)
+
+    def _code(self, piece: Piece) -> None:
+        match = re.fullmatch(r"([a-z]*?)\s*(?:dcs|dpl|dtcs|code|d)\s*[:=]?\s*(\d{3})\s*([ni])?", piece.word, re.IGNORECASE)
+        assert match is not None
+        value = known_code(match[2], match[3])
+        if self.role == "opened":
+            self._second_of_pair(value)
+        else:
+            self._put_side(_side(match[1]), value)
+
+    def _tone(self, piece: Piece) -> None:
+        if piece.amount is not None:
+            side = "sent" if piece.word.lower().startswith("uplink") else ""
+            self._put_side(side, self._tone_text(piece.amount))
+        else:
+            self.later.append(self._ask_for_tone)
+
+    def _ask_for_tone(self) -> None:
+        reading = self.reading
+        if not (reading.plain_tone or reading.sent or reading.opened or reading.tone_words or reading.burst):
+            reading.asked.append(
+                Asked("tone_tx", "The line speaks of a tone and gives none: which is it?", ("no tone", "tone unknown"))
+            )
+
+    def _letter_tone(self, piece: Piece) -> None:
+        amount, side = piece.amount, "sent" if piece.word[0].lower() == "t" else "opened"
+        assert amount is not None
+        if self._tone_of(amount) is None and self._is_frequency(amount):
+            self._frequency(amount, "in" if side == "sent" else "out")
+        else:
+            self._put_side(side, self._tone_text(amount))
+
+    def _use_value(self, piece: Piece) -> None:
+        amount = piece.amount
+        if "BOTH" in piece.words:
+            self._set("tone_words", "both", piece.word)
+            assert amount is not None
+            if self._looks_like_tone(amount) or self._tone_of(amount):
+                self._plain(known_tone(amount.text))
+            else:
+                self._number(replace(piece, kind="number"))
+        elif amount is None:
+            self._set("tone_words", "send", piece.word)
+        elif "OPEN_USE" in piece.words:
+            self._put_side("opened", self._tone_text(amount))
+        elif "only" in piece.word.lower() or "open" in piece.word.lower():
+            self._set("tone_words", "send", piece.word)
+            self._number(replace(piece, kind="number"))
+        else:
+            self._put_side("sent", self._tone_text(amount))
+
+    def _both(self, piece: Piece) -> None:
+        self._set("tone_words", "both", piece.word)
+
+    def _send_use(self, piece: Piece) -> None:
+        self._set("tone_words", "send", piece.word)
+
+    def _open_use(self, piece: Piece) -> None:
+        self.unclear.append(piece.word)
+
+    def _no_tone(self, piece: Piece) -> None:
+        if self.role == "opened":
+            self._second_of_pair(None)
+        elif "NONE" in piece.words and self._next_is_slash():
+            self.reading.tone_words = self.reading.tone_words  # nothing is sent; what opens stands behind the stroke
+        else:
+            self._set("tone_words", "none", piece.word)
+
+    def _next_is_slash(self) -> bool:
+        return self.at + 1 < len(self.pieces) and self.pieces[self.at + 1].kind == "slash"
+
+    def _tone_unknown(self, piece: Piece) -> None:
+        self._set("tone_words", "unknown", piece.word)
+
+    def _burst(self, piece: Piece) -> None:
+        self.reading.burst = True
+
+    # -- shifts and roles
+
+    def _sign_unknown(self, piece: Piece) -> None:
+        self.reading.sign_unknown = True
+        if "±" in piece.word or "/" in piece.word:
+            self.reading.sign_unknown, self.reading.repeater = False, True
+
+    def _signed(self, piece: Piece) -> None:
+        sign = 1 if piece.words["SIGN"].lower() in ("+", "plus", "pos", "positive") else -1
+        self.reading.repeater = self.reading.repeater or "SHIFT" in piece.words
+        amount = piece.amount
+        if (
+            amount is not None
+            and amount.unit == ""
+            and self.plan.band(frequency_hz(amount.text)) is not None
+            and self._tone_of(amount) is None
+        ):
+            self._put_sign(sign)
+            self._frequency(amount, "in")
+            return
+        self._put_sign(sign)
+        if amount is None:
+            return
+        if amount.value == 1750 and not amount.unit:
+            self.reading.burst = True
+        elif not amount.unit and TONE_RANGE_HZ[0] <= amount.value <= TONE_RANGE_HZ[1]:
+            self._tone_or_offset(amount, glued=amount.at == piece.at + len(piece.words["SIGN"]))
+        elif amount.unit in ("k", "khz") and amount.text in WIDTHS_KHZ and not self._usual(amount):
+            self._small(amount)
+        else:
+            self._offset(amount)
+
+    def _tone_or_offset(self, amount: Amount, glued: bool) -> None:
+        """A number behind a sign that may be a tone, or an offset in kHz that is in use here ("29.64 -100")."""
+        offset = replace(amount, unit="k")
+        if not (amount.text.isdecimal() and self._usual(offset)):
+            self._plain(known_tone(amount.text))
+        elif glued:
+            self._offset(offset)
+        else:
+            self.later.append(lambda: self._ask_tone_or_offset(amount, offset))
+
+    def _ask_tone_or_offset(self, amount: Amount, offset: Amount) -> None:
+        reading = self.reading
+        if reading.offset_hz != self._offset_hz(offset) and known_tone(amount.text) not in (reading.plain_tone, reading.sent):
+            words = f"“{amount.text}” is a tone of the list and the offset in kHz that is usual here: which is meant?"
+            reading.asked.append(Asked("tx_hz", words, (f"offset {amount.text}k", f"t{amount.text}.0")))
+
+    def _put_sign(self, sign: int) -> None:
+        if self.reading.sign is not None and self.reading.sign != sign:
+            raise Refusal("both + and −", "sign", "one sign", "Leave one of the two out.")
+        self.reading.sign = sign
+
+    def _shift(self, piece: Piece) -> None:
+        self.reading.repeater = True
+        if "SIGN" in piece.words:
+            self._signed(piece)
+        elif piece.amount is not None:
+            amount = piece.amount
+            if self._tone_of(amount) is not None:
+                self._tone_or_offset(amount, glued=False)
+            else:
+                self.later.append(lambda: self._offset(amount))
+
+    def _sided(self, piece: Piece) -> None:
+        into = "IN" in piece.words
+        side, amount = ("sent" if into else "opened"), piece.amount
+        if piece.code is not None:
+            match = re.search(r"(\d{3})\s*([ni])?$", piece.code.word, re.IGNORECASE)
+            assert match is not None
+            self._put_side(side, known_code(match[1], match[2]))
+        elif "NONE" in piece.words:
+            if not into:
+                self._set("tone_words", "send", piece.word) if self.reading.tone_words is None else None
+        elif amount is None:
+            if piece.words.get("TONE") is None and not self._next_is_slash():
+                self.unclear.append(piece.word.strip(":= "))
+        elif "TONE" in piece.words:
+            self._put_side(side, self._tone_text(amount))
+        elif (self._tone_of(amount) is not None and (self.plan.band(frequency_hz(amount.text)) is None)) or (
+            self._looks_like_tone(amount) and self._tone_of(amount) is None
+        ):
+            self._put_side(side, known_tone(amount.text))
+        elif not self._torn_here(amount):
+            tone, hz, rx_hz = self._tone_of(amount), frequency_hz(amount.text, amount.unit), self.reading.rx_hz
+            if (
+                into
+                and tone is not None
+                and rx_hz is not None
+                and self.plan.band(rx_hz) is self.plan.band(hz)
+                and abs(hz - rx_hz) not in self._shifts()
+            ):
+                self.later.append(lambda: self._ask_tone_or_input(amount, tone, hz))
+            else:
+                self._frequency(amount, "in" if into else "out")
+
+    def _slash(self, piece: Piece) -> None:
+        before = self.pieces[self.at - 1] if self.at else None
+        amount = before.amount if before is not None else None
+        after_tone = before is not None and (
+            before.kind in ("code", "no_tone", "letter_tone") or (amount is not None and self._tone_of(amount) is not None)
+        )
+        after_frequency = amount is not None and self._is_frequency(amount)
+        self.role = "opened" if after_tone and not (after_frequency and self._next_frequency()) else "in"
+
+    def _next_frequency(self) -> bool:
+        nxt = self.pieces[self.at + 1] if self.at + 1 < len(self.pieces) else None
+        return nxt is not None and self._is_frequency(nxt.amount)
+
+    # -- what stands for itself
+
+    def _set(self, name: str, value: object, found: str) -> None:
+        if getattr(self.reading, name) not in (None, False, value):
+            raise Refusal(found, name.replace("_", " "), "one of the two", "Leave one of the two out.")
+        setattr(self.reading, name, value)
+
+    def _receive_only(self, piece: Piece) -> None:
+        self.reading.receive_only = True
+
+    def _simplex(self, piece: Piece) -> None:
+        self.reading.simplex = True
+        if "FIGURE" in piece.words:
+            self.words.append(f"{piece.word} {piece.words['FIGURE']}".strip())
+
+    def _narrow(self, piece: Piece) -> None:
+        self._set("narrow", True, piece.word)
+
+    def _wide(self, piece: Piece) -> None:
+        self._set("narrow", False, piece.word)
+
+    def _power(self, piece: Piece) -> None:
+        word = re.sub(r"(?i)power|pwr|[:=\s]", "", piece.word)
+        self._set("power", {"LO": "LOW", "HI": "HIGH"}.get(word.upper(), word.upper()), piece.word)
+
+    def _watts(self, piece: Piece) -> None:
+        self._set("power", re.sub(r"(?i)\s*w.*", "W", piece.word), piece.word)
+
+    def _state(self, piece: Piece) -> None:
+        self.reading.off_air = True
+
+    def _on_air(self, piece: Piece) -> None:
+        """Nothing to note: on the air is what every listing means."""
+
+    def _mode(self, piece: Piece) -> None:
+        word = piece.word
+        self.reading.mode = (
+            f"digital ({word.upper()})"
+            if word.lower() in DIGITAL - {"digital"}
+            else word.lower()
+            if word.lower() == "digital"
+            else word.upper()
+        )
+
+    def _analogue(self, piece: Piece) -> None:
+        self.reading.analogue = True
+
+    def _idle(self, piece: Piece) -> None:
+        if piece.word.lower().rstrip(":=") in ("repeater", "rpt", "rptr"):
+            self.reading.repeater = True
+
+    # -- names
+
+    def _named(self, piece: Piece) -> None:
+        if text := re.sub(r"(?i)^(?:name|label|called|named)\s*[:=]?\s+", "", piece.word).strip('"').strip():
+            self.named.append(text)
+
+    def _quoted(self, piece: Piece) -> None:
+        if text := piece.word.strip('"').strip():
+            self.words.append(f'"{text}')
+
+    def _without(self, piece: Piece) -> None:
+        self.without.add(piece.word.split()[-1].lower())
+
+    def _word(self, piece: Piece) -> None:
+        low = piece.word.lower()
+        if low in ("low", "high", "hi", "lo") and not self._name_follows():
+            self._power(piece)
+        else:
+            self.words.append(f"{piece.word} {piece.words['FIGURE']}" if "FIGURE" in piece.words else piece.word)
+
+    def _name_follows(self) -> bool:
+        nxt = self.pieces[self.at + 1] if self.at + 1 < len(self.pieces) else None
+        return nxt is not None and nxt.kind == "word" and looks_like_a_name(nxt.word)
+
+    def _band(self, piece: Piece) -> None:
+        self.later.append(lambda: self._check_band(piece.word))
+
+    def _check_band(self, word: str) -> None:
+        band = self.plan.band(self.reading.rx_hz) if self.reading.rx_hz else None
+        if band is None or band.name.replace(" ", "").lower() != word.replace(" ", "").lower():
+            self.unclear.append(word)
+
+    def _either(self, piece: Piece) -> None:
+        """A word and a figure that may be its number, or an offset in use."""
+        amount, word = piece.amount, piece.words["WORD"]
+        assert amount is not None
+
+        def settle() -> None:
+            whole = f"{word} {amount.text}"
+            if self.reading.offset_hz == self._offset_hz(amount):
+                self.words.append(word)
+            elif whole in self.named:
+                return
+            else:
+                self.words.append(word)
+                question = f"“{amount.text}” after {word}: part of the name, or the offset?"
+                self.reading.asked.append(Asked("label", question, (f'name "{whole}"', f"offset {amount.text}")))
+
+        self.later.append(settle)
+
+    def _settle_names(self) -> None:
+        """Take the words that look like a name for one, and ask about the others; what the line answers itself is not asked."""
+        reading = self.reading
+        given = " ".join(self.named).lower().split()
+        kept: list[str] = []
+        for whole in self.words:
+            word = whole.strip('"')
+            low = word.lower()
+            if low in self.without or low in given or all(part in given for part in low.split()):
+                continue
+            if whole.startswith('"') or looks_like_a_name(word.split()[0]) or " " in word:
+                kept.append(word)
+            elif not self._answered(word):
+                self._ask_word(word)
+        for word in self.unclear:
+            if word.lower() not in self.without and word.lower() not in given:
+                self._ask_word(word)
+        reading.name = [*self.named, *kept]
+
+    def _answered(self, word: str) -> bool:
+        """Whether the line gives in full what a word is a torn form of."""
+        right = meant(word)
+        words = {w.lower() for piece in self.pieces for w in piece.words.values()}
+        return right is not None and right in words
+
+    def _ask_word(self, word: str) -> None:
+        if re.search(r"\d", word) and not word[0].isalpha():
+            inside = re.search(r"\d{2,3}\.\d", word)
+            tone = (f"t{inside[0]} without {word}",) if inside and inside[0] in CTCSS_50 else ()
+            self.reading.asked.append(Asked("label", f"“{word}” was not understood: what is it?", (*tone, f"without {word}")))
+            return
+        right = meant(word)
+        first = (right,) if right in ("simplex", "minus", "positive", "negative", "narrow") else ()
+        found = f"is it {right}, or the name?" if right else "is it the name?"
+        self.reading.asked.append(
+            Asked("label", f"“{word}” was not understood: {found}", (*first, f"name {word}", f"without {word}"))
+        )
+
+
+def _side(word: str) -> str:
+    if word.lower() in ("r", "rx", "downlink", "down", "open", "out", "output", "decode", "dec"):
+        return "opened"
+    return "sent" if word else ""
 
 
 def _once(before: str | None, now: str, what: str) -> str:
@@ -164,148 +789,3 @@ def _once(before: str | None, now: str, what: str) -> str:
             f"{before} and {now}", what, "one of them", "Leave one of the two out, or say which is sent (t) and which opens (r)."
         )
     return now
-
-
-def _take_code(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    _put_side(reading, (match[1] or "").lower() or None, known_code(match[2], match[3]))
-    return None
-
-
-def _take_tone(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    _put_side(reading, (match[1] or "").lower() or None, known_tone(match[2]))
-    return None
-
-
-def _take_both(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    reading.tone_words = "both"
-    _put_side(reading, None, known_tone(match[1]))
-    return None
-
-
-def _take_offset(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    """A sign, and the number after it when that is an offset and no tone."""
-    sign = 1 if match[1].lower() in ("+", "plus", "pos") else -1
-    if reading.sign is not None and reading.sign != sign:
-        raise Refusal("both + and −", "sign", "one sign", "Leave one of the two out.")
-    reading.sign = sign
-    number, unit = match[2], (match[3] or "").lower()
-    if not number:
-        return None
-    value = float(number.replace(",", "."))
-    if not unit and value == BURST_HZ:
-        reading.burst = True
-        return None
-    if not unit and TONE_RANGE_HZ[0] <= value <= TONE_RANGE_HZ[1] and reading.rx_hz is not None:
-        _put_side(reading, None, known_tone(number))
-        return None
-    offset_hz = frequency_hz(number, unit or ("m" if value < TONE_RANGE_HZ[0] else "k"))
-    if reading.offset_hz is not None and reading.offset_hz != offset_hz:
-        raise Refusal("two offsets", "offset", "one offset", "Leave one of the two out.")
-    reading.offset_hz = offset_hz
-    return None
-
-
-def _take_number(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    number, unit = match[1], (match[2] or "").lower()
-    value = float(number.replace(",", "."))
-    have = reading.rx_hz is not None
-    looks_like_tone = TONE_RANGE_HZ[0] <= value <= TONE_RANGE_HZ[1] and re.fullmatch(r"\d{2,3}([.,]\d)?", number)
-    if have and role == "rx" and looks_like_tone and unit in ("", "hz") and _may_be_tone(reading, number):
-        _put_side(reading, None, known_tone(number))
-        return None
-    hz = frequency_hz(number, unit)
-    if hz < 1_000_000:
-        raise Refusal(
-            match[0].strip(),
-            "number",
-            "a frequency, an offset with its sign, or a tone",
-            "Say what it is: t103.5 for a tone, +0.6 for an offset.",
-        )
-    if role == "in" or (have and role == "rx"):
-        if reading.input_hz is not None and reading.input_hz != hz:
-            raise Refusal(f"a further frequency {number}", "frequency", "one output and one input", "Leave it out.")
-        reading.input_hz = hz
-    elif have and reading.rx_hz != hz:
-        raise Refusal(f"a second receive frequency {number}", "frequency", "one output and one input", "Leave it out.")
-    else:
-        reading.rx_hz, reading.rx_text = hz, number
-    return "rx"
-
-
-def _may_be_tone(reading: Reading, number: str) -> bool:
-    """Whether a bare number after the frequency reads as a tone, not as an input on its band."""
-    tone = number.replace(",", ".")
-    if tone in CTCSS_50 or tone + ".0" in CTCSS_50:
-        return True
-    assert reading.rx_hz is not None
-    return abs(frequency_hz(number) - reading.rx_hz) > 12_000_000
-
-
-def _flag(**changes: object) -> Callable[[Reading, re.Match[str], str], str | None]:
-    def take(reading: Reading, match: re.Match[str], role: str) -> str | None:
-        for name, value in changes.items():
-            before = getattr(reading, name)
-            if before not in (None, False, value):
-                raise Refusal(match[0], name.replace("_", " "), "one of the two", "Leave one of the two out.")
-            setattr(reading, name, value)
-        return None
-
-    return take
-
-
-def _role(name: str) -> Callable[[Reading, re.Match[str], str], str | None]:
-    def take(reading: Reading, match: re.Match[str], role: str) -> str | None:
-        return name
-
-    return take
-
-
-def _take_power(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    reading.power = match[1].upper()
-    return None
-
-
-def _take_word(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    reading.name.append(match[0])
-    return None
-
-
-def _nothing(reading: Reading, match: re.Match[str], role: str) -> str | None:
-    return role
-
-
-def _pieces() -> list[tuple[re.Pattern[str], Callable[[Reading, re.Match[str], str], str | None]]]:
-    end = r"(?!\w)"
-    table: list[tuple[str, Callable[[Reading, re.Match[str], str], str | None]]] = [
-        (_SIDE + r"(?:dcs|dpl|code|d)\s*[:=]?\s*" + _CODE, _take_code),
-        (r"(?:uplink and downlink|both ways|up and down)\s*(?:tone|ctcss|pl)?\s*[:=]?\s*" + _TONE, _take_both),
-        (r"(uplink|downlink|up|down|tx|rx|send|open|t|r)\s*(?:tone|ctcss|pl)\s*[:=]?\s*" + _TONE, _take_tone),
-        (
-            r"(?:1750\s*(?:hz)?\s*(?:tone\s*burst|burst|tone)?|(?:tone\s*)?burst(?:\s*1750)?(?:\s*hz)?)(?![\w.,])",
-            _flag(burst=True),
-        ),
-        (r"hz(?!\w)", _nothing),
-        (r"(t|r)\s*[:=]?\s*" + _TONE, _take_tone),
-        (r"()(?:pl|ctcss|tone|tn)\s*[:=]?\s*" + _TONE, _take_tone),
-        (r"(?:no (?:tone|ctcss|pl)|(?:tone|ctcss|pl) (?:off|none)|carrier)" + end, _flag(tone_words="none")),
-        (r"(?:tone unknown|unknown tone|tone \?)" + end, _flag(tone_words="unknown")),
-        (r"(?:sign unknown|unknown sign|sign \?)" + end, _flag(sign_unknown=True)),
-        (r"(?:send (?:and|\+|&) open|tone squelch|tsql|both ways|both)" + end, _flag(tone_words="both")),
-        (r"(?:send only|encode|enc|receive open|open receive)" + end, _flag(tone_words="send")),
-        (r"(?:receive only|rx only|listen only|listening only)" + end, _flag(receive_only=True)),
-        (r"(?:simplex|smpx|direct)" + end, _flag(simplex=True)),
-        (r"(?:nfm|fm-n|narrow|narr|nbfm)" + end, _flag(narrow=True)),
-        (r"(?:wfm|wide|fm)" + end, _flag(narrow=False)),
-        (r"power\s+(\w+)" + end, _take_power),
-        (r"(?:input|in|uplink|up|tx|send)" + end, _role("in")),
-        (r"(?:output|out|downlink|down|rx|receive)" + end, _role("out")),
-        (r"(?:offset|shift|split|repeater|rpt|and|on|at)" + end, _nothing),
-        (r"(\+|-|plus|minus|pos|neg)\s*(?:(" + _NUMBER + r")\s*(mhz|khz|k|m)?(?![\w.,]*\d|\w))?", _take_offset),
-        (r"(" + _NUMBER + r")\s*(mhz|khz|hz|k|m)?(?!\w|[.,]\d)", _take_number),
-        (r"[/|]", _role("in")),
-        (r"[A-Za-z0-9][A-Za-z0-9\-/.'+]*", _take_word),
-    ]
-    return [(re.compile(pattern, re.IGNORECASE), take) for pattern, take in table]
-
-
-_PIECES = _pieces()

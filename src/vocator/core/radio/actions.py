@@ -9,7 +9,7 @@ import re
 from dataclasses import dataclass
 from functools import lru_cache
 
-from vocator.core.channel.listing_words import frequency_hz
+from vocator.core.channel.listing_numbers import frequency_hz
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.profile import Profile
 from vocator.core.radio.state import Signal
