@@ -44,7 +44,7 @@ def test_resolve_answers_with_channel_reasons_notes_and_doubts():
     code, out, _ = vocator("resolve", "147.33 + 103.5", "--json")
     answer = json.loads(out)
     assert code == 0
-    assert set(answer) == {"channel", "receive_only", "reasons", "notes", "doubts"}
+    assert set(answer) == {"channel", "receive_only", "reasons", "notes", "doubts", "readings", "power"}
     assert set(answer["channel"]) == CHANNEL_KEYS - {"power"}
     assert answer["channel"]["tx_hz"] == 147_930_000
 

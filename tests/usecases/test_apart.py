@@ -15,7 +15,7 @@ from vocator.usecases.deep_proof import proof_from_every_state
 from vocator.usecases.errors import Doubtful, NotFound
 from vocator.usecases.make_sheet import SheetRequest
 from vocator.usecases.sheet_work import drawn_batch, drawn_sheet, recovery_from, sights_after
-from vocator.usecases.twins import known_meanwhile
+from vocator.usecases.twins import known_meanwhile, read_own_with
 
 FINCH = SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE")
 OWN = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8").replace("model: ardvane-finch", "model: my-linnet")
@@ -23,6 +23,7 @@ OWN = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8").replace("mod
 
 @pytest.fixture(scope="module")
 def processes():
+    read_own_with(lambda model: None)  # an application of another test may have said otherwise
     work_apart(2)
     yield
     work_apart(0)

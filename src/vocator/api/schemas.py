@@ -63,6 +63,16 @@ class DoubtShape(Shape):
     choices: list[str]
 
 
+class MeaningShape(Shape):
+    """One of the channels that a line may mean: in what it differs from the others, and the choice that says so."""
+
+    rx_hz: int
+    tx_hz: int | None
+    label: str | None
+    differs: str
+    choice: str
+
+
 class ResolutionShape(Shape):
     """What a line was understood as."""
 
@@ -72,6 +82,8 @@ class ResolutionShape(Shape):
     reasons: dict[str, str]
     notes: list[NoteShape]
     doubts: list[DoubtShape]
+    readings: list[MeaningShape]
+    power: str | None
     sum: list[SumLine]
     talk_around: str | None
 

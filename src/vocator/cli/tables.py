@@ -25,6 +25,7 @@ def resolution(answer: dict[str, Any]) -> str:
     lines = _channel_lines(answer["channel"], answer["reasons"])
     lines += [f"    note  {n['text']}" for n in answer["notes"]]
     lines += [f"     ask  {d['question']} {' / '.join(d['choices'])}" for d in answer["doubts"]]
+    lines += [f" {r['choice']:>12}  {r['differs']}" for r in answer["readings"]]
     return "\n".join(lines)
 
 

@@ -111,7 +111,8 @@ def test_region_one_has_its_own_habits():
     assert resolve("439.1", R1).channel.tx_hz == 431_500_000
     assert resolve("145.6", R1).channel.tx_hz == 145_000_000
     assert resolve("433.1", R1).doubts
-    assert resolve("147.33", R1).receive_only
+    asked = resolve("147.33", R1)
+    assert asked.doubts and not asked.receive_only and resolve("147.33 receive only", R1).receive_only
 
 
 @pytest.mark.parametrize(

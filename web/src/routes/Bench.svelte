@@ -111,12 +111,15 @@
         </div>
       {:else if found}
         <WorkedSum lines={found.sum} />
-        {#each found.doubts as doubt (doubt.field)}
+        {#each found.doubts as doubt (doubt.question)}
           <div class="ask">
             <b>{doubt.question}</b>
             <div class="acts">
-              {#each doubt.choices as choice (choice)}<button type="button" class="act next" onclick={() => listing.add(choice)}>{choice}</button>{/each}
-              <button type="button" class="act" onclick={() => listing.add('sign unknown')}>I do not know</button>
+              {#each doubt.choices as choice (choice)}
+                {@const meaning = found.readings.find((r) => r.choice === choice)}
+                <button type="button" class="act next choice" onclick={() => listing.add(choice)}><b>{choice}</b>{#if meaning}<span>{meaning.differs}</span>{/if}</button>
+              {/each}
+              {#if doubt.field === 'tx_hz'}<button type="button" class="act" onclick={() => listing.add('sign unknown')}>I do not know</button>{/if}
             </div>
           </div>
         {/each}
@@ -191,6 +194,13 @@
 </main>
 
 <style>
+  .choice {
+    display: inline-grid;
+    text-align: left;
+  }
+  .choice span {
+    font-weight: 400;
+  }
   .bench {
     display: grid;
     grid-template-columns: minmax(0, 1.45fr) minmax(320px, 1fr);

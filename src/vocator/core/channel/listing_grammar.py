@@ -61,7 +61,7 @@ RECEIVE_ONLY.8: /(?:receive[\s-]+only|rx[\s-]+only|listen(?:ing)?[\s-]+only|rxo)
 STATE.8: /(?:off[\s-]+the[\s-]+air|off[\s-]?air|out\s+of\s+service|out\s+of\s+order|o\/s|oos|off-?line|not\s+working|not\s+on\s+(?:the\s+)?air|inactive|silent|defunct)(?!\w|-\w)/i
 ON_AIR.8: /(?:on[\s-]+the[\s-]+air|on[\s-]?air|in\s+service|operational|active)(?!\w|-\w)/i
 POWER.8: /(?:(?:low|high|mid|medium|lo|hi)\s+(?:power|pwr)|(?:power|pwr)\s*[:=]?\s*[a-z]\w*)(?!\w|-\w)/i
-WATTS.8: /\d+(?:\.\d+)?\s*(?:w|watt|watts)(?!\w)/i
+WATTS.8: /(?:\d{1,3}|\d\.\d)(?:w|\s?watts?)(?!\w)|\d{1,2}\sw(?!\w)/i
 TONE.6: /(?:uplink\s+tone|sub\s?tone|tone|ctcss|pl|tn)\s*[:=]?(?=[\s\d.:=]|$)/i
 LETTER.6: /[tr]\s*[:=]?\s*(?=\.?\d)/i
 SIGN.6: /(?:\+|-|(?:plus|minus|positive|negative|pos|neg)(?!\w))/i

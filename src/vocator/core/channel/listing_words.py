@@ -192,11 +192,17 @@ class _Reader:
                 order += "F"
             elif piece.kind == "sided" and piece.amount is None and "NONE" not in piece.words and piece.code is None:
                 order += "R"
-            elif piece.kind == "sided" and self._is_frequency(piece.amount):
+            elif (
+                piece.kind == "sided"
+                and piece.amount is not None
+                and self._is_frequency(piece.amount)
+                and not self._tone_of(piece.amount)
+            ):
                 order += "RF"
             elif piece.kind == "sided":
-                order += "x"
-        if not re.fullmatch(r"(FR)+", order):
+                order += "RT" if piece.amount is not None and "TONE" not in piece.words else "x"
+        out = any(p.kind == "sided" and "OUT" in p.words for p in self.pieces)
+        if not re.fullmatch(r"(FR)+|FRFRT", order) or (order == "FR" and not out):
             return
         turned: list[Piece] = []
         waiting: Piece | None = None
@@ -205,7 +211,9 @@ class _Reader:
                 waiting = piece
             elif piece.kind == "sided" and waiting is not None:
                 turned.append(replace(piece, amount=waiting.amount))
-                waiting = Piece("number", amount=piece.amount, at=piece.at, end=piece.end) if piece.amount else None
+                after = Piece("number", amount=piece.amount, at=piece.at, end=piece.end) if piece.amount else None
+                waiting = after if after is not None and self._is_frequency(after.amount) else None
+                turned += [after] if after is not None and waiting is None else []
             else:
                 turned.append(piece)
         self.pieces = turned
@@ -353,7 +361,7 @@ class _Reader:
             self._plain(tone)
         elif self.reading.rx_hz is None:
             self._frequency(amount, "")
-        elif self.plan.band(self.reading.rx_hz) is not band:
+        elif self.plan.band(self.reading.rx_hz) is not band or self._is_settled(into=True):
             self._plain(tone)
         else:
             self.later.append(lambda: self._ask_tone_or_input(amount, tone, hz))
@@ -368,7 +376,8 @@ class _Reader:
         reading.asked.append(Asked("tone_tx", question, (f"t{tone}", f"in {megahertz(hz)}")))
 
     def _ask_torn_tone(self, amount: Amount, tone: str) -> None:
-        if tone not in (self.reading.plain_tone, self.reading.sent, self.reading.opened):
+        known = (self.reading.plain_tone, self.reading.sent, self.reading.opened)
+        if tone not in known and self.reading.tone_words != "none":
             self.reading.asked.append(
                 Asked("tone_tx", f"“{amount.text}” has lost a point: is it the tone {tone}?", (f"t{tone}", "no tone"))
             )
@@ -590,7 +599,7 @@ class _Reader:
             if self._tone_of(amount) is not None:
                 self._tone_or_offset(amount, glued=False)
             else:
-                self.later.append(lambda: self._offset(amount))
+                self._offset(amount)
 
     def _sided(self, piece: Piece) -> None:
         into = "IN" in piece.words
@@ -600,16 +609,14 @@ class _Reader:
             assert match is not None
             self._put_side(side, known_code(match[1], match[2]))
         elif "NONE" in piece.words:
-            if not into:
-                self._set("tone_words", "send", piece.word) if self.reading.tone_words is None else None
+            if not into and self.reading.tone_words is None:
+                self.reading.tone_words = "send"
         elif amount is None:
             if piece.words.get("TONE") is None and not self._next_is_slash():
                 self.unclear.append(piece.word.strip(":= "))
         elif "TONE" in piece.words:
             self._put_side(side, self._tone_text(amount))
-        elif (self._tone_of(amount) is not None and (self.plan.band(frequency_hz(amount.text)) is None)) or (
-            self._looks_like_tone(amount) and self._tone_of(amount) is None
-        ):
+        elif self._looks_like_tone(amount) and (self.plan.band(frequency_hz(amount.text)) is None or self._is_settled(into)):
             self._put_side(side, known_tone(amount.text))
         elif not self._torn_here(amount):
             tone, hz, rx_hz = self._tone_of(amount), frequency_hz(amount.text, amount.unit), self.reading.rx_hz
@@ -624,6 +631,11 @@ class _Reader:
             else:
                 self._frequency(amount, "in" if into else "out")
 
+    def _is_settled(self, into: bool) -> bool:
+        """Whether the line has given already what a further frequency would say, so that a number can only be a tone."""
+        given = self.reading
+        return given.rx_hz is not None and (not into or given.sign is not None or given.offset_hz is not None)
+
     def _slash(self, piece: Piece) -> None:
         before = self.pieces[self.at - 1] if self.at else None
         amount = before.amount if before is not None else None
@@ -631,7 +643,8 @@ class _Reader:
             before.kind in ("code", "no_tone", "letter_tone") or (amount is not None and self._tone_of(amount) is not None)
         )
         after_frequency = amount is not None and self._is_frequency(amount)
-        self.role = "opened" if after_tone and not (after_frequency and self._next_frequency()) else "in"
+        pair_of_frequencies = after_frequency and self._next_frequency() and not self._is_settled(into=True)
+        self.role = "opened" if after_tone and not pair_of_frequencies else "in"
 
     def _next_frequency(self) -> bool:
         nxt = self.pieces[self.at + 1] if self.at + 1 < len(self.pieces) else None
@@ -663,7 +676,8 @@ class _Reader:
         self._set("power", {"LO": "LOW", "HI": "HIGH"}.get(word.upper(), word.upper()), piece.word)
 
     def _watts(self, piece: Piece) -> None:
-        self._set("power", re.sub(r"(?i)\s*w.*", "W", piece.word), piece.word)
+        words = f"{piece.word.upper().replace('W', ' W').replace('  ', ' ').strip()} in a listing is the repeater's own power; say low or high for yours"
+        self.reading.notes.append(("power", words))
 
     def _state(self, piece: Piece) -> None:
         self.reading.off_air = True

@@ -30,7 +30,7 @@ describe('the listing line', () => {
   it('shows what was understood, and the refusal with its remedy', async () => {
     const listing = new Listing();
     listing.line = '147.33 +';
-    vi.stubGlobal('fetch', async () => answer(200, { sum: [], notes: [], doubts: [] }));
+    vi.stubGlobal('fetch', async () => answer(200, { sum: [], notes: [], doubts: [], readings: [] }));
     await listing.ask();
     expect(listing.found).not.toBeNull();
     vi.stubGlobal('fetch', async () => answer(422, { found: 'tone 104', do: 'Take 103.5' }));
@@ -42,7 +42,7 @@ describe('the listing line', () => {
   it('keeps what was understood when the server or its store is away', async () => {
     const listing = new Listing();
     listing.line = '147.33 +';
-    vi.stubGlobal('fetch', async () => answer(200, { sum: [], notes: [], doubts: [] }));
+    vi.stubGlobal('fetch', async () => answer(200, { sum: [], notes: [], doubts: [], readings: [] }));
     await listing.ask();
     vi.stubGlobal('fetch', async () => Promise.reject(new TypeError('offline')));
     await listing.ask();
@@ -60,10 +60,10 @@ describe('the listing line', () => {
     vi.stubGlobal('fetch', () => new Promise<Response>((resolve) => (first = resolve)));
     listing.line = '147.3';
     const slow = listing.ask();
-    vi.stubGlobal('fetch', async () => answer(200, { sum: [{ name: 'new' }], notes: [], doubts: [] }));
+    vi.stubGlobal('fetch', async () => answer(200, { sum: [{ name: 'new' }], notes: [], doubts: [], readings: [] }));
     listing.line = '147.33';
     await listing.ask();
-    first(answer(200, { sum: [{ name: 'old' }], notes: [], doubts: [] }));
+    first(answer(200, { sum: [{ name: 'old' }], notes: [], doubts: [], readings: [] }));
     await slow;
     expect(listing.found?.sum[0]?.name).toBe('new');
   });
