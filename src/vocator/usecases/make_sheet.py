@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from vocator.core.batch.batch import short_way
-from vocator.core.channel.listing_line import Resolution
+from vocator.core.channel.resolution import Resolution
 from vocator.core.goals.effort import seconds
 from vocator.core.goals.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
 from vocator.core.goals.kind import Asked, Asks

@@ -1,6 +1,7 @@
 """Resolve a listing line by a region's habits."""
 
-from vocator.core.channel.listing_line import Resolution, resolve
+from vocator.core.channel.listing_line import resolve
+from vocator.core.channel.resolution import Resolution
 from vocator.files.region_yaml import load_region, region_names
 from vocator.usecases.errors import NotFound
 

@@ -1,6 +1,12 @@
 """Which words of a listing line are a name, and which are asked about: a word of the trade, or a torn piece of one."""
 
 import re
+from abc import abstractmethod
+
+from vocator.core.channel.listing_pieces import Piece
+from vocator.core.channel.listing_reading import Asked
+from vocator.core.channel.listing_state import LineState
+from vocator.core.channel.tones import CTCSS_50
 
 SAYS_NOTHING = frozenset(
     "squelch sql tones inverted inv normal polarity closed open reverse reversed access required req odd khz hz mhz".split()
@@ -46,3 +52,97 @@ def _one_slip(word: str, right: str) -> bool:
         )
     longer, shorter = (word, right) if len(word) > len(right) else (right, word)
     return any(longer[:n] + longer[n + 1 :] == shorter for n in range(len(longer)))
+
+
+class NameReader(LineState):
+    """Reads words: those that name the channel, and those that have to be asked about."""
+
+    @abstractmethod
+    def _power(self, piece: Piece) -> None:
+        """Take a power."""
+
+    def _named(self, piece: Piece) -> None:
+        if text := re.sub(r"(?i)^(?:name|label|called|named)\s*[:=]?\s+", "", piece.word).strip('"').strip():
+            self.named.append(text)
+
+    def _quoted(self, piece: Piece) -> None:
+        if text := piece.word.strip('"').strip():
+            self.words.append(f'"{text}')
+
+    def _without(self, piece: Piece) -> None:
+        self.without.add(piece.word.split()[-1].lower())
+
+    def _word(self, piece: Piece) -> None:
+        low = piece.word.lower()
+        if low in ("low", "high", "hi", "lo") and not self._name_follows():
+            self._power(piece)
+        else:
+            self.words.append(f"{piece.word} {piece.words['FIGURE']}" if "FIGURE" in piece.words else piece.word)
+
+    def _name_follows(self) -> bool:
+        nxt = self._next()
+        return nxt is not None and nxt.kind == "word" and looks_like_a_name(nxt.word)
+
+    def _band(self, piece: Piece) -> None:
+        self.later.append(lambda: self._check_band(piece.word))
+
+    def _check_band(self, word: str) -> None:
+        band = self.plan.band(self.reading.rx_hz) if self.reading.rx_hz else None
+        if band is None or band.name.replace(" ", "").lower() != word.replace(" ", "").lower():
+            self.unclear.append(word)
+
+    def _either(self, piece: Piece) -> None:
+        """A word and a figure that may be its number, or an offset in use."""
+        amount, word = piece.amount, piece.words["WORD"]
+        assert amount is not None
+
+        def settle() -> None:
+            whole = f"{word} {amount.text}"
+            if self.reading.offset_hz == self.figures.offset_hz(amount):
+                self.words.append(word)
+            elif whole in self.named:
+                return
+            else:
+                self.words.append(word)
+                question = f"“{amount.text}” after {word}: part of the name, or the offset?"
+                self.reading.asked.append(Asked("label", question, (f'name "{whole}"', f"offset {amount.text}")))
+
+        self.later.append(settle)
+
+    def _settle_names(self) -> None:
+        """Take the words that look like a name for one, and ask about the others; what the line answers itself is not asked."""
+        reading = self.reading
+        given = " ".join(self.named).lower().split()
+        kept: list[str] = []
+        for whole in self.words:
+            word = whole.strip('"')
+            low = word.lower()
+            if low in self.without or low in given or all(part in given for part in low.split()):
+                continue
+            if whole.startswith('"') or looks_like_a_name(word.split()[0]) or " " in word:
+                kept.append(word)
+            elif not self._answered(word):
+                self._ask_word(word)
+        for word in self.unclear:
+            if word.lower() not in self.without and word.lower() not in given:
+                self._ask_word(word)
+        reading.name = [*self.named, *kept]
+
+    def _answered(self, word: str) -> bool:
+        """Whether the line gives in full what a word is a torn form of."""
+        right = meant(word)
+        words = {w.lower() for piece in self.pieces for w in piece.words.values()}
+        return right is not None and right in words
+
+    def _ask_word(self, word: str) -> None:
+        if re.search(r"\d", word) and not word[0].isalpha():
+            inside = re.search(r"\d{2,3}\.\d", word)
+            tone = (f"t{inside[0]} without {word}",) if inside and inside[0] in CTCSS_50 else ()
+            self.reading.asked.append(Asked("label", f"“{word}” was not understood: what is it?", (*tone, f"without {word}")))
+            return
+        right = meant(word)
+        first = (right,) if right in ("simplex", "minus", "positive", "negative", "narrow") else ()
+        found = f"is it {right}, or the name?" if right else "is it the name?"
+        self.reading.asked.append(
+            Asked("label", f"“{word}” was not understood: {found}", (*first, f"name {word}", f"without {word}"))
+        )

@@ -10,7 +10,8 @@ from itertools import combinations
 from vocator.core.channel.band_plan import BandPlan
 from vocator.core.channel.channel import Width, megahertz
 from vocator.core.channel.label_fitting import shorten
-from vocator.core.channel.listing_line import Resolution, resolve
+from vocator.core.channel.listing_line import resolve
+from vocator.core.channel.resolution import Resolution
 from vocator.core.goals.goal import Beyond, Goal, check_reach
 from vocator.core.outing.intermodulation import products
 from vocator.core.outing.outing import Outing, OutingChannel, Person, Place, Role

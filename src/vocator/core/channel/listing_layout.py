@@ -1,0 +1,150 @@
+"""How the pieces of a listing line belong together: figures in two parts, roles behind their frequencies, figures of names.
+
+What is written in two parts is joined, and what stands behind is put before, so that reading goes from left to right.
+"""
+
+import re
+from dataclasses import replace
+
+from vocator.core.channel.band_plan import BandPlan
+from vocator.core.channel.listing_figures import Figures
+from vocator.core.channel.listing_numbers import frequency_hz
+from vocator.core.channel.listing_pieces import Amount, Piece
+from vocator.core.channel.tones import CTCSS_50
+
+LARGEST_FIGURE = 99
+Torn = tuple[str, list[int], tuple[str, ...]]
+"""Digits that lost a point: as they stand, what they may be (hertz), and other readings as words for the line."""
+
+
+class Layout:
+    """Puts the pieces of one line in order; ``torn`` are digits that have to be asked about."""
+
+    def __init__(self, text: str, pieces: list[Piece], plan: BandPlan) -> None:
+        self.text, self.pieces, self.plan = text, pieces, plan
+        self.figures = Figures(plan, pieces)
+        self.torn: list[Torn] = []
+        self.join_figures()
+        self.figures = Figures(plan, self.pieces)
+        self.roles_behind()
+        self.dashes()
+        self.figures_of_names()
+
+    def tear(self, text: str, candidates: list[int], others: tuple[str, ...]) -> None:
+        """Note digits that have to be asked about."""
+        self.torn.append((text, candidates, others))
+
+    def join_figures(self) -> None:
+        """Join "147 33" and "103 5", where nothing but a blank parts the figures."""
+        joined: list[Piece] = []
+        for piece in self.pieces:
+            before = joined[-1] if joined else None
+            if before is not None and (one := self._joined(before, piece)) is not None:
+                joined[-1] = one
+            else:
+                joined.append(piece)
+        self.pieces = joined
+
+    def _joined(self, before: Piece, piece: Piece) -> Piece | None:
+        a, b = before.amount, piece.amount
+        if (
+            a is None
+            or b is None
+            or piece.kind != "number"
+            or before.kind not in ("number", "sided", "tone", "letter_tone", "signed")
+        ):
+            return None
+        whole = a.text.isdecimal() and b.text.isdecimal() and not a.unit and not self.text[a.end : b.at].strip(" \t")
+        if not whole:
+            return None
+        text = f"{a.text}.{b.text}"
+        both = Amount(text, b.unit, a.at, b.end)
+        if text in CTCSS_50 and self.plan.band(frequency_hz(a.text)) is None:
+            return replace(before, amount=both, end=piece.end)
+        if before.kind == "signed" or self.plan.band(frequency_hz(text)) is None or len(b.text) > 4 or len(a.text) < 2:
+            return None
+        if len(b.text) == 1:
+            dropped = [hz for hz in (frequency_hz(text), frequency_hz(f"{a.text}.0{b.text}")) if self.plan.on_raster(hz)]
+            self.tear(
+                f"{a.text} {b.text}",
+                list(dict.fromkeys(dropped)),
+                (f"{a.text}.000 offset {b.text}",) if self.figures.usual(b) else (),
+            )
+            return Piece("idle", at=before.at, end=piece.end)
+        if f"{b.text}.0" in CTCSS_50:
+            self.tear(f"{a.text} {b.text}", [frequency_hz(text)], (f"{a.text}.000 t{b.text}.0",))
+            return Piece("idle", at=before.at, end=piece.end)
+        return replace(before, amount=both, end=piece.end)
+
+    def roles_behind(self) -> None:
+        """Turn "445.5 rx, 440.5 tx" round: every frequency with its role behind it."""
+        order = ""
+        for piece in self.pieces:
+            if piece.kind == "number" and self.figures.is_frequency(piece.amount):
+                order += "F"
+            elif piece.kind == "sided" and piece.amount is None and "NONE" not in piece.words and piece.code is None:
+                order += "R"
+            elif (
+                piece.kind == "sided"
+                and piece.amount is not None
+                and self.figures.is_frequency(piece.amount)
+                and not self.figures.tone_of(piece.amount)
+            ):
+                order += "RF"
+            elif piece.kind == "sided":
+                order += "RT" if piece.amount is not None and "TONE" not in piece.words else "x"
+        out = any(p.kind == "sided" and "OUT" in p.words for p in self.pieces)
+        if not re.fullmatch(r"(FR)+|FRFRT", order) or (order == "FR" and not out):
+            return
+        turned: list[Piece] = []
+        waiting: Piece | None = None
+        for piece in self.pieces:
+            if piece.kind == "number" and self.figures.is_frequency(piece.amount):
+                waiting = piece
+            elif piece.kind == "sided" and waiting is not None:
+                turned.append(replace(piece, amount=waiting.amount))
+                after = Piece("number", amount=piece.amount, at=piece.at, end=piece.end) if piece.amount else None
+                waiting = after if after is not None and self.figures.is_frequency(after.amount) else None
+                turned += [after] if after is not None and waiting is None else []
+            else:
+                turned.append(piece)
+        self.pieces = turned
+
+    def dashes(self) -> None:
+        """Take a lone dash before a word for a dash, where the line has a sign or says simplex beside it."""
+        signs = [n for n, p in enumerate(self.pieces) if p.kind == "signed"]
+        settled = any(p.kind == "simplex" or (p.kind == "sided" and p.amount) for p in self.pieces)
+        for n in signs:
+            piece = self.pieces[n]
+            nxt = self.pieces[n + 1] if n + 1 < len(self.pieces) else None
+            lone = piece.words == {"SIGN": "-"} and piece.amount is None
+            if lone and (n == 0 or (nxt is not None and nxt.kind in ("word", "quoted", "band") and (settled or len(signs) > 1))):
+                self.pieces[n] = Piece("idle", at=piece.at, end=piece.end)
+
+    def figures_of_names(self) -> None:
+        """Let a small figure directly after a word belong to it ("ADMIN 1", "SIMPLEX 2"), and a band before SIMPLEX ("2M SIMPLEX")."""
+        out: list[Piece] = []
+        for piece in self.pieces:
+            before = out[-1] if out else None
+            amount = piece.amount
+            small = piece.kind == "number" and amount is not None and amount.text.isdecimal() and not amount.unit
+            if before is None or not self._next_to(before, piece):
+                out.append(piece)
+            elif small and amount is not None and amount.value <= LARGEST_FIGURE and before.kind in ("word", "simplex"):
+                if (
+                    before.kind == "word"
+                    and self.figures.usual(amount)
+                    and not any(p.kind in ("signed", "shift") for p in self.pieces)
+                ):
+                    out.append(Piece("either", {"WORD": before.word}, amount, before.at, piece.end))
+                    del out[-2]
+                else:
+                    out[-1] = replace(before, words={**before.words, "FIGURE": amount.text}, end=piece.end)
+            elif before.kind == "band" and piece.kind == "simplex" and (before.word + piece.word).isupper():
+                out[-1] = replace(piece, words={"SIMPLEX": f"{before.word} {piece.word}", "FIGURE": ""}, at=before.at)
+            else:
+                out.append(piece)
+        self.pieces = out
+
+    def _next_to(self, before: Piece, piece: Piece) -> bool:
+        return not self.text[before.end : piece.at].strip(" \t")
