@@ -281,3 +281,12 @@ def test_a_tick_of_a_step_that_the_sheet_does_not_have_is_refused_and_nothing_of
     assert client.get(f"/api/sheets/{sheet['id']}").json()["ticked"] == []
     assert client.post("/api/sheets/ticks", json={"ticks": ticks[:-1]}).status_code == 200
     assert client.get(f"/api/sheets/{sheet['id']}").json()["status"] == "open", "one step is left, whatever was sent before"
+
+
+def test_a_line_that_may_mean_several_channels_is_answered_with_them(client):
+    for line in ("14652 110.9 RIDGE", "147.0 100 squelch TOWER", "155.1", "146.8 146.2"):
+        found = client.post("/api/resolve", json={"line": line})
+        assert found.status_code == 200, found.text
+        assert found.json()["doubts"]
+    two = client.post("/api/resolve", json={"line": "147.0 100"}).json()["readings"]
+    assert [(r["tx_hz"], r["choice"]) for r in two] == [(146_400_000, "− 0.6"), (147_600_000, "+ 0.6")]

@@ -63,12 +63,9 @@ class DoubtShape(Shape):
     choices: list[str]
 
 
-class MeaningShape(Shape):
+class MeaningShape(ChannelShape):
     """One of the channels that a line may mean: in what it differs from the others, and the choice that says so."""
 
-    rx_hz: int
-    tx_hz: int | None
-    label: str | None
     differs: str
     choice: str
 

@@ -110,7 +110,6 @@
           {#if listing.refused.allowed}Allowed: {listing.refused.allowed}. {listing.refused.do}{/if}
         </div>
       {:else if found}
-        <WorkedSum lines={found.sum} />
         {#each found.doubts as doubt (doubt.question)}
           <div class="ask">
             <b>{doubt.question}</b>
@@ -123,6 +122,7 @@
             </div>
           </div>
         {/each}
+        <WorkedSum lines={found.sum} />
         {#if unsaidTone}
           <div class="ask">
             <span>No tone in the line.</span>

@@ -12,6 +12,9 @@ from vocator.core.channel.listing_words import read_line
 from vocator.core.channel.resolution import Doubt, Meaning, Note, Resolution
 from vocator.core.refusal import Refusal
 
+ORDER = ("rx_hz", "tx_hz", "tone_tx", "label")
+"""In this order questions are asked: what comes first may settle the others."""
+
 
 def resolve(line: str, plan: BandPlan, closed_receive: bool = False) -> Resolution:
     """Resolve one listing line by a region's habits.
@@ -45,6 +48,9 @@ def _resolved(line: str, plan: BandPlan, closed_receive: bool) -> Resolution:
     if label:
         out.reasons["label"] = "the words left over in the line"
     out.channel = Channel(reading.rx_hz, tx_hz, tone, width, None, label)
+    out.doubts.sort(key=lambda d: ORDER.index(d.field))
+    if out.doubts and out.doubts[0].field == "rx_hz" and reading.asked:
+        out.reasons["rx_hz"] = "asked"
     span = plan.satellite_span(reading.rx_hz)
     if span and tx_hz is not None:
         out.notes.append(Note("rx_hz", f"{span.why}: never send on a downlink"))
