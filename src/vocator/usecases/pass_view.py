@@ -53,7 +53,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
              "recommended": j.recommended, "taken": j is plan.way, "parts": [{"radio": p.radio, "link": p.link, "side": p.side} for p in j.parts]}
             for j in plan.ways
         ],
-        "track": _track(plan),
+        "track": track_of(plan),
         "set": _set_view(plan, choice),
         "rows": [{"radio": r.radio, "slot": r.slot, "slot_text": r.slot_text, "label": r.label, "line": r.line, "memory": r.memory, "side": r.side} for r in plan.rows],
         "set_up": [{"radio": s.radio, "goal": s.goal, "words": s.words(), "side": s.side, "slot": s.slot} for s in set_up_goals(plan)],
@@ -62,7 +62,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],
         "grids": [_grid(sky, found, g) for g in choice.grids[:MOST_GRIDS]],
         "manners": list(MANNERS),
-        "arming": _arming(link),
+        "arming": arming_words(link),
     }  # fmt: skip
 
 
@@ -74,7 +74,8 @@ def _ring(mask: HorizonMask) -> list[list[float]]:
     return [[float(a), round(float(e), 2)] for a, e in zip(azimuths, mask.at(azimuths), strict=True)]
 
 
-def _track(plan: PassPlan) -> list[dict[str, Any]]:
+def track_of(plan: PassPlan) -> list[dict[str, Any]]:
+    """Return where the satellite is and what its links become, every ten seconds of a pass."""
     begins, ends = plan.sky.seconds(plan.found.aos_utc), plan.sky.seconds(plan.found.los_utc)
     seconds = np.linspace(begins, ends, max(int((ends - begins) / TRACK_S), 12) + 1)
     look = plan.sky.look(seconds)
@@ -193,7 +194,8 @@ def _grid(sky: Sky, found: Pass, grid: str) -> dict[str, Any]:
     }
 
 
-def _arming(link: Transponder) -> str:
+def arming_words(link: Transponder) -> str:
+    """Say how a satellite with a timer is armed; empty for one without."""
     if not link.arming_tone:
         return ""
     minutes = round(link.timer_s / 60)
