@@ -75,7 +75,7 @@ def test_reading_back_marks_the_slot_read_back(client):
     erase = new_sheet(client, radio, line="", goal="erase")
     tick(client, erase, range(len(erase["content"]["steps"])))
     assert state_of(client, radio) == "free"
-    assert client.get(f"/api/radios/{radio['id']}").json()["next_free"][0] == "0"
+    assert client.get(f"/api/radios/{radio['id']}").json()["next_free"] == ["7"], "what nobody looked at is not free"
 
 
 def test_ticks_sent_twice_or_for_a_lost_sheet_are_harmless(client):
@@ -148,7 +148,7 @@ def test_resolve_answers_with_the_worked_sum_and_permission(client):
 
 def test_radios_are_named_and_removed_and_slots_spoken_for(client):
     radio = add_radio(client, name="  ")
-    assert radio["name"] == "Ardvane Finch" and radio["next_free"] == ["1", "2", "3"]
+    assert radio["name"] == "Ardvane Finch" and radio["next_free"] == [] and not radio["asked"]
     assert client.patch(f"/api/radios/{radio['id']}", json={"name": "Red one"}).json()["name"] == "Red one"
     assert client.put(f"/api/radios/{radio['id']}/slots/9", json={"state": "free"}).json()["slot"]["state"] == "free"
     assert client.put(f"/api/radios/{radio['id']}/slots/900", json={"state": "free"}).status_code == 404
@@ -290,3 +290,23 @@ def test_a_line_that_may_mean_several_channels_is_answered_with_them(client):
         assert found.json()["doubts"]
     two = client.post("/api/resolve", json={"line": "147.0 100"}).json()["readings"]
     assert [(r["tx_hz"], r["choice"]) for r in two] == [(146_400_000, "− 0.6"), (147_600_000, "+ 0.6")]
+
+
+def test_what_is_said_of_ranges_decides_what_is_free_and_what_is_kept_out_is_never_written(client):
+    radio = add_radio(client)
+
+    def mark(state, slots):
+        return client.post(f"/api/radios/{radio['id']}/marks", json={"state": state, "slots": slots})
+
+    said = mark("free", "all").json()
+    assert said["asked"] and said["next_free"] == ["1", "2", "3"]
+    assert mark("occupied", "1–30").json()["next_free"][0] == "31"
+    assert mark("keep_out", "31, 33 to 35").json()["next_free"] == ["32", "36", "37"]
+    new_sheet(client, radio, slot="32")
+    assert mark("free", "all but 40-60").json()["next_free"][:2] == ["1", "2"], "planned slots are not free"
+    assert mark("keep_out", "7").json()["states"][6] == "keep_out"
+    refused = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", "line": "147.33 + 103.5"})
+    assert refused.status_code == 422 and "Take another" in refused.json()["do"]
+    assert client.get(f"/api/radios/{radio['id']}/slots/7").json()["slot"]["state"] == "keep_out"
+    for wrong in ("", "0-5", "none of them", "1-2-3", "900"):
+        assert mark("free", wrong).status_code == 422, wrong

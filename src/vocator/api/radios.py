@@ -3,7 +3,7 @@
 from fastapi import APIRouter, Response
 
 from vocator.api.outing_schemas import FaultTree
-from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotEventShape, SlotHistory, SlotNote, SlotShape
+from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotEventShape, SlotHistory, SlotMarks, SlotNote, SlotShape
 from vocator.api.sheet_schemas import BeyondShape, GoalField, GoalForm
 from vocator.api.store import Store
 from vocator.core.keeping.records import Slot, SlotState
@@ -14,6 +14,7 @@ from vocator.usecases.radios import (
     add_radio,
     all_radios,
     find_radio,
+    mark_slots,
     note_slot,
     remove_radio,
     rename_radio,
@@ -23,6 +24,7 @@ from vocator.usecases.sheet_view import sum_lines
 from vocator.usecases.twins import twin_of
 
 router = APIRouter(prefix="/api/radios", tags=["radios"])
+SAID = {"unknown": "unknown", "free": "free", "occupied": "taken", "keep_out": "kept out"}
 
 
 def _slot(slot: Slot) -> SlotShape:
@@ -43,6 +45,8 @@ def _radio(view: RadioView) -> RadioShape:
         slot_texts=[profile.slot_text(i) for i in range(profile.slot_count)],
         slot_count=profile.slot_count,
         next_free=view.next_free(),
+        states=[str(s) for s in view.states()],
+        asked=view.asked,
         waiting=[s.slot for s in view.waiting()],
         slots=[_slot(s) for s in view.slots],
     )
@@ -64,6 +68,12 @@ def add(given: NewRadio, store: Store) -> RadioShape:
 def radio(radio_id: int, store: Store) -> RadioShape:
     """Return one radio."""
     return _radio(find_radio(store, radio_id))
+
+
+@router.post("/{radio_id}/marks")
+def mark(radio_id: int, given: SlotMarks, store: Store) -> RadioShape:
+    """Note what is said of ranges of slots; what was noted of one alone stays."""
+    return _radio(mark_slots(store, radio_id, SlotState(given.state), given.slots))
 
 
 @router.get("/{radio_id}/goals")
@@ -106,7 +116,7 @@ def read_slot(radio_id: int, slot: str, store: Store) -> SlotHistory:
 @router.put("/{radio_id}/slots/{slot}")
 def say_of_slot(radio_id: int, slot: str, given: SlotNote, store: Store) -> SlotHistory:
     """Take the operator's word for a slot: it is free, or nothing is known of it."""
-    note_slot(store, radio_id, slot, SlotState(given.state), f"said to be {given.state}", None)
+    note_slot(store, radio_id, slot, SlotState(given.state), f"said to be {SAID[given.state]}", None)
     store.flush()
     return read_slot(radio_id, slot, store)
 

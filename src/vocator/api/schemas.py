@@ -269,6 +269,8 @@ class RadioShape(Shape):
     slot_texts: list[str]
     slot_count: int
     next_free: list[str]
+    states: list[str]
+    asked: bool
     waiting: list[str]
     slots: list[SlotShape]
 
@@ -293,7 +295,14 @@ class SlotHistory(Shape):
 class SlotNote(Shape):
     """What the operator says of a slot."""
 
-    state: Literal["unknown", "free"]
+    state: Literal["unknown", "free", "occupied", "keep_out"]
+
+
+class SlotMarks(Shape):
+    """What the operator says of ranges of slots: ``1-30``, ``3, 7``, ``all``, ``all but 40-60``."""
+
+    state: Literal["unknown", "free", "occupied", "keep_out"]
+    slots: str = Field(max_length=300)
 
 
 class LogShape(Shape):

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from vocator.core.instants import instant_from
 from vocator.storage.tables import Base
 
-REVISION = "0008"
+REVISION = "0009"
 """The newest migration; rows of a newer one are not read."""
 SINCE: dict[str, dict[str, dict[str, Any]]] = {
     "0007": {
@@ -18,6 +18,7 @@ SINCE: dict[str, dict[str, dict[str, Any]]] = {
         "contact": {"changed_utc": None, "removed": False, "forms": []},
     },
     "0008": {},
+    "0009": {"radio": {"marks": []}},
 }  # fmt: skip
 """What each later migration added, with the value it gives to rows from before."""
 OLDEST = "0006"

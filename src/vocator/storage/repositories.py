@@ -104,6 +104,10 @@ class RadioRepository:
         row = self.session.get_one(RadioRow, radio_id)
         row.name = name
 
+    def mark(self, radio_id: int, marks: Iterable[tuple[str, int, int]]) -> None:
+        """Keep what is said of ranges of a radio's slots."""
+        self.session.get_one(RadioRow, radio_id).marks = [list(m) for m in marks]
+
     def remove(self, radio_id: int) -> None:
         """Remove a radio with its slots and sheets; the work log keeps its lines."""
         self.session.execute(delete(RadioRow).where(RadioRow.id == radio_id))
@@ -312,4 +316,4 @@ class LogRepository:
 
 
 def _radio(row: RadioRow) -> Radio:
-    return Radio(row.id, row.model, row.firmware, row.name)
+    return Radio(row.id, row.model, row.firmware, row.name, tuple((str(s), int(a), int(b)) for s, a, b in row.marks))

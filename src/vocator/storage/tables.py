@@ -90,6 +90,7 @@ class RadioRow(Base):
     name: Mapped[str] = mapped_column(String(60))
     outing_id: Mapped[int | None] = mapped_column(ForeignKey("outing.id", ondelete="CASCADE"), index=True)
     person_id: Mapped[str | None] = mapped_column(String(24))
+    marks: Mapped[list[Any]] = mapped_column(JSONB, default=list)
 
 
 class SlotRow(Base):

@@ -29,6 +29,7 @@ def load_demo(session: Session) -> bool:
     load_demo_outing(session)
     for given in data["radios"]:
         radio = radios.add(given["model"], given["firmware"], given["name"])
+        radios.mark(radio.id, [(str(SlotState.FREE), 0, twin_of(given["model"], given["firmware"]).profile.slot_count - 1)])
         for slot in given["slots"]:
             channel = _channel(given, slot)
             event = SlotEvent(clock.utc_now(), slot["slot"], SlotState(slot["state"]), "demonstration", channel)

@@ -20,7 +20,7 @@ from vocator.files.channels_csv import write_channels
 from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.pass_list import workable_with
-from vocator.usecases.radios import TAKEN
+from vocator.usecases.radios import TAKEN, view_of
 from vocator.usecases.satellite_passes import pass_near
 from vocator.usecases.satellites import find, site_and_mask, transponder_of
 from vocator.usecases.twins import twin_of
@@ -175,7 +175,8 @@ def _placed(
     channels: list[tuple[int, str]], first_slot: str | None, before: list[SlotRow],
 ) -> list[SlotRow]:  # fmt: skip
     twin, radio = twins[part.radio], radios[part.radio]
-    taken = {s.slot for s in RadioRepository(session).slots(radio.id) if s.state in TAKEN}
+    view = view_of(session, radio)
+    taken = {key for key, state in zip(view.keys, view.states(), strict=True) if state in TAKEN}
     taken |= {r.slot for r in before if r.radio == part.radio}
     slots = contiguous(twin, len(channels), taken)
     if first_slot:

@@ -1,18 +1,20 @@
 """My radios: add, name, remove; what each holds."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.keeping.records import Radio, Slot, SlotEvent, SlotState
+from vocator.core.keeping.slot_marks import Mark, ranges_of, states_of, with_marks
 from vocator.core.radio.profile import Profile
+from vocator.core.refusal import Refusal
 from vocator.storage.repositories import RadioRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.twins import twin_of
 
-TAKEN = (SlotState.PLANNED, SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED)
+TAKEN = (SlotState.PLANNED, SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED, SlotState.OCCUPIED, SlotState.KEEP_OUT)
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,11 +25,25 @@ class RadioView:
     profile: Profile
     slots: list[Slot]
 
+    @property
+    def keys(self) -> list[str]:
+        """The slots in the radio's order."""
+        return [self.profile.slot_key(i) for i in range(self.profile.slot_count)]
+
+    def states(self) -> list[SlotState]:
+        """Return what is known of each slot: what was noted of it alone, else what was said of its range."""
+        noted = {s.slot: s.state for s in self.slots if s.state is not SlotState.UNKNOWN}
+        marked = states_of(self.profile.slot_count, [Mark(SlotState(s), a, b) for s, a, b in self.radio.marks])
+        return [noted.get(key, state) for key, state in zip(self.keys, marked, strict=True)]
+
     def next_free(self, count: int = 3) -> list[str]:
-        """Return the lowest slots that nothing is known to stand in."""
-        taken = {s.slot for s in self.slots if s.state in TAKEN}
-        keys = (self.profile.slot_key(i) for i in range(self.profile.slot_count))
-        return [k for k in keys if k not in taken][:count]
+        """Return the lowest slots that are known to be free; a slot that nobody looked at is not one of them."""
+        return [k for k, state in zip(self.keys, self.states(), strict=True) if state is SlotState.FREE][:count]
+
+    @property
+    def asked(self) -> bool:
+        """Whether it was said what stands in the memory, if only that nobody knows."""
+        return bool(self.radio.marks)
 
     def waiting(self) -> list[Slot]:
         """Return the slots that were written and not yet looked at."""
@@ -58,6 +74,29 @@ def add_radio(session: Session, model: str, firmware: str | None, name: str) -> 
     return view_of(session, RadioRepository(session).add(model, profile.firmware, name.strip() or profile.name))
 
 
+def mark_slots(session: Session, radio_id: int, state: SlotState, text: str) -> RadioView:
+    """Note what is said of ranges of slots (``1-30``, ``all but 40-60``); raises NotFound, Refusal for what names none."""
+    view = find_radio(session, radio_id)
+    texts = [view.profile.slot_text(i) for i in range(view.profile.slot_count)]
+    RadioRepository(session).lock([radio_id])
+    before = [Mark(SlotState(s), a, b) for s, a, b in view.radio.marks]
+    marks = with_marks(before, state, ranges_of(text, view.keys, texts))
+    RadioRepository(session).mark(radio_id, [(str(m.state), m.first, m.last) for m in marks])
+    return find_radio(session, radio_id)
+
+
+def check_slot(view: RadioView, slot: str) -> None:
+    """Raise Refusal for a slot that is kept out."""
+    index = view.profile.slot_index(slot)
+    if index is not None and view.states()[index] is SlotState.KEEP_OUT:
+        raise Refusal(
+            f"slot {view.profile.slot_text(index)}",
+            "slot",
+            "one that is not kept out",
+            "Take another, or mark it otherwise in Radios.",
+        )
+
+
 def note_slot(session: Session, radio_id: int, slot: str, state: SlotState, text: str, channel: dict[str, Any] | None) -> None:
     """Note by hand what is known of a slot; raises NotFound for a slot the radio does not have."""
     view = find_radio(session, radio_id)
@@ -81,7 +120,9 @@ def remove_radio(session: Session, radio_id: int) -> None:
 
 
 def slot_with_history(session: Session, radio_id: int, slot: str) -> tuple[Slot, list[SlotEvent]]:
-    """Return what is known of a slot and how that came; raises NotFound for the radio."""
-    find_radio(session, radio_id)
+    """Return what is known of a slot, by itself or by its range, and how that came; raises NotFound for the radio."""
+    view = find_radio(session, radio_id)
     radios = RadioRepository(session)
-    return radios.slot(radio_id, slot), radios.history(radio_id, slot)
+    index = view.profile.slot_index(slot)
+    known = radios.slot(radio_id, slot)
+    return replace(known, state=view.states()[index]) if index is not None else known, radios.history(radio_id, slot)

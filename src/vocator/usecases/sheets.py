@@ -18,6 +18,7 @@ from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.make_sheet import SheetRequest
+from vocator.usecases.radios import check_slot, view_of
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_work import drawn_batch, drawn_sheet
 
@@ -55,6 +56,8 @@ def open_sheet(
     Raises what ``make_sheet`` raises, and NotFound for the radio.
     """
     radio = _radio(session, radio_id)
+    if KINDS[goal].leaves is Leaves.WRITTEN:
+        check_slot(view_of(session, radio), slot)
     station = StationRepository(session).get()
     tx_hz = None
     if KINDS[goal].about is About.CHANNEL:

@@ -7,6 +7,7 @@
   import { slotOf } from '../lib/memory/fold';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
   import SetOnce from '../lib/memory/SetOnce.svelte';
+  import WhatStands from '../lib/memory/WhatStands.svelte';
   import SlotView from '../lib/memory/SlotView.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -21,6 +22,11 @@
   let name = $state('');
 
   onMount(() => void load());
+
+  function said(now: Radio): void {
+    radio = now;
+    keep(`radio.${id}`, $state.snapshot(radio));
+  }
 
   async function load(): Promise<void> {
     await shell.send();
@@ -94,7 +100,7 @@
   {#if radio}
     <header>
       <h1>{radio.name}</h1>
-      <span class="quiet">{radio.model_name}, firmware {radio.firmware}. Next free: <b>{radio.next_free.join(', ') || 'none'}</b></span>
+      <span class="quiet">{radio.model_name}, firmware {radio.firmware}. Next free: <b>{radio.next_free.join(', ') || (radio.states?.includes('unknown') ? 'unknown, look first' : 'none')}</b></span>
       <button type="button" class="act plain" onclick={() => { name = radio!.name; settings = true; }}>Name or remove</button>
       <div class="many">
       <button type="button" class="act" onclick={() => (many = true)}>Many channels…</button>
@@ -106,8 +112,12 @@
       </form>
       </div>
     </header>
+    {#if !radio.asked}<WhatStands {radio} onchange={said} />{/if}
     <div class="halves" class:open={chosen !== null}>
-      <div><MemoryMap {radio} {chosen} onchoose={(slot) => (chosen = slot)} /></div>
+      <div>
+        <MemoryMap {radio} {chosen} onchoose={(slot) => (chosen = slot)} />
+        {#if radio.asked}<WhatStands {radio} onchange={said} />{/if}
+      </div>
       {#if chosen !== null}
         <aside>
           <SlotView {radio} slot={chosen} onchange={load} />

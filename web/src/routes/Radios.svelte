@@ -29,7 +29,7 @@
             {radio.slots.filter((s) => s.channel).length} of {radio.slot_count} slots known<br />
             {count(radio.slots, 'checked')} checked, {count(radio.slots, 'read_back')} read back, {radio.waiting.length} waiting
           </span>
-          <span class="free">next free <b>{radio.next_free[0] ?? 'none'}</b></span>
+          <span class="free">next free <b>{radio.next_free[0] ?? (radio.states?.includes('unknown') ? 'unknown' : 'none')}</b></span>
         </a>
       </li>
     {/each}

@@ -11,6 +11,8 @@ class SlotState(StrEnum):
 
     UNKNOWN = "unknown"
     FREE = "free"
+    OCCUPIED = "occupied"
+    KEEP_OUT = "keep_out"
     PLANNED = "planned"
     WRITTEN = "written"
     READ_BACK = "read_back"
@@ -58,12 +60,13 @@ class Station:
 
 @dataclass(frozen=True, slots=True)
 class Radio:
-    """A radio that somebody owns."""
+    """A radio that somebody owns; ``marks`` are states said of ranges of its slots (state, first and last place)."""
 
     id: int
     model: str
     firmware: str
     name: str
+    marks: tuple[tuple[str, int, int], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -51,7 +51,7 @@
 <form class="strip" onsubmit={make} aria-label={radio.name}>
   <a class="who" href="/radios/{radio.id}">
     <RadioPicture {model} />
-    <span><b>{radio.name}</b><br /><span class="quiet">{radio.model_name}, free: {radio.next_free.join(', ') || 'none'}</span></span>
+    <span><b>{radio.name}</b><br /><span class="quiet">{radio.model_name}, free: {radio.next_free.join(', ') || (radio.states?.includes('unknown') ? 'unknown, look first' : 'none')}</span></span>
   </a>
   <label class="slot">slot<Input class="field" bind:value={() => slot, (v: string) => (slotTyped = v)} inputmode={/^\d+$/.test(radio.slot_keys[0] ?? '') ? 'numeric' : 'text'} autocomplete="off" /></label>
   {#if model.label_length}

@@ -31,7 +31,7 @@
     }
   }
 
-  async function say(state: 'free' | 'unknown'): Promise<void> {
+  async function say(state: 'free' | 'unknown' | 'occupied' | 'keep_out'): Promise<void> {
     try {
       history = await put<SlotHistory>(`/radios/${radio.id}/slots/${slot}`, { state });
       onchange();
@@ -64,7 +64,7 @@
   <h2>Slot {slotText(radio, slot)} <span>{STATES[slotState].words}</span></h2>
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   {#if history}
-    {#if history.sum.length}<div class="sum"><WorkedSum lines={history.sum} /></div>{:else}<p>Nothing is known to stand here.</p>{/if}
+    {#if history.sum.length}<div class="sum"><WorkedSum lines={history.sum} /></div>{:else}<p>{slotState === 'occupied' ? 'Something stands here; nobody has said what.' : slotState === 'keep_out' ? 'No sheet writes here.' : slotState === 'free' ? 'Nothing stands here.' : 'Nobody has looked what stands here: look before you write.'}</p>{/if}
     <div class="acts">
       {#if history.slot.channel}
         <button type="button" class="act" class:next={slotState === 'written'} disabled={busy} onclick={() => sheet('read-back')}>Read it back</button>
@@ -73,6 +73,8 @@
         <button type="button" class="act" onclick={() => (silent = true)}>Nothing heard?</button>
       {/if}
       <button type="button" class="act" onclick={() => say('free')}>It is free</button>
+      <button type="button" class="act" onclick={() => say('occupied')}>It is taken</button>
+      <button type="button" class="act" onclick={() => say('keep_out')}>Keep it out</button>
       <button type="button" class="act" onclick={() => say('unknown')}>I do not know</button>
     </div>
     {#if naming}

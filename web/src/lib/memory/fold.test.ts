@@ -6,6 +6,7 @@ const radio = (known: [string, string][]): Radio =>
   ({
     slot_keys: Array.from({ length: 200 }, (_, n) => String(n + 1)),
     slot_texts: Array.from({ length: 200 }, (_, n) => String(n + 1).padStart(3, '0')),
+    states: Array.from({ length: 200 }, (_, n) => known.find(([slot]) => slot === String(n + 1))?.[1] ?? 'unknown'),
     slots: known.map(([slot, state]) => ({ slot, state, channel: null, changed_at: null })),
   }) as unknown as Radio;
 
@@ -22,7 +23,7 @@ describe('a memory map', () => {
   });
 
   it('knows a slot by its number, with zeros or as the radio writes it', () => {
-    const grouped = { slot_keys: ['G0-01', 'G0-02', 'CALL'], slot_texts: ['G0-01', 'G0-02', 'CALL'], slots: [] } as unknown as Radio;
+    const grouped = { slot_keys: ['G0-01', 'G0-02', 'CALL'], slot_texts: ['G0-01', 'G0-02', 'CALL'], states: ['unknown', 'unknown', 'unknown'], slots: [] } as unknown as Radio;
     expect(slotOf(radio([]), '007')).toBe('7');
     expect(slotOf(radio([]), '900')).toBeNull();
     expect(slotOf(grouped, 'g0-02')).toBe('G0-02');

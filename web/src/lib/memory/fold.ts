@@ -1,9 +1,11 @@
-/** A memory map as tiles: known slots one by one, long unknown runs folded to one tile. */
+/** A memory map as tiles: slots of which something was noted one by one, long runs of the same state folded to one tile. */
 import type { Radio } from '../api';
 
 export const STATES = {
   unknown: { mark: '?', words: 'unknown' },
   free: { mark: '○', words: 'free' },
+  occupied: { mark: '●', words: 'taken' },
+  keep_out: { mark: '✕', words: 'kept out' },
   planned: { mark: '◌', words: 'planned' },
   written: { mark: '✎', words: 'written' },
   read_back: { mark: '✓', words: 'read back' },
@@ -24,26 +26,26 @@ export interface Tile {
 const SHORTEST_RUN = 4;
 
 export function fold(radio: Radio, opened: Set<string>, chosen: string | null): Tile[] {
-  const known = new Map(radio.slots.map((s) => [s.slot, s]));
+  const known = new Map(radio.slots.filter((s) => s.state !== 'unknown').map((s) => [s.slot, s]));
   const keys = radio.slot_keys;
-  const unknown = (at: number) => (known.get(keys[at]!)?.state ?? 'unknown') === 'unknown';
+  const state = (at: number) => (radio.states?.[at] ?? 'unknown') as SlotState; // a radio that an earlier page kept here has none;
   const at = chosen === null ? -1 : keys.indexOf(chosen);
   const tiles: Tile[] = [];
   for (let n = 0; n < keys.length; n += 1) {
     const text = radio.slot_texts[n]!;
     const slot = known.get(keys[n]!);
-    if (slot && !unknown(n)) {
+    if (slot) {
       const label = slot.channel ? slot.channel.label || (slot.channel.rx_hz / 1e6).toFixed(3) : '';
       tiles.push({ kind: 'slot', slot: slot.slot, text, state: slot.state as SlotState, label, count: 1 });
       continue;
     }
     let last = n;
-    while (last + 1 < keys.length && unknown(last + 1)) last += 1;
+    while (last + 1 < keys.length && !known.has(keys[last + 1]!) && state(last + 1) === state(n)) last += 1;
     const count = last - n + 1;
     if (count >= SHORTEST_RUN && !opened.has(keys[n]!) && !(at >= n && at <= last)) {
-      tiles.push({ kind: 'run', slot: keys[n]!, text: `${text}–${radio.slot_texts[last]}`, state: 'unknown', label: '', count });
+      tiles.push({ kind: 'run', slot: keys[n]!, text: `${text}–${radio.slot_texts[last]}`, state: state(n), label: '', count });
     } else {
-      for (let i = n; i <= last; i += 1) tiles.push({ kind: 'slot', slot: keys[i]!, text: radio.slot_texts[i]!, state: 'unknown', label: '', count: 1 });
+      for (let i = n; i <= last; i += 1) tiles.push({ kind: 'slot', slot: keys[i]!, text: radio.slot_texts[i]!, state: state(i), label: '', count: 1 });
     }
     n = last;
   }
