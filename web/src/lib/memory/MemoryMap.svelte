@@ -1,4 +1,4 @@
-<!-- The memory of a radio as a grid of tiles; free runs are folded, arrow keys walk. -->
+<!-- The memory of a radio as a grid of tiles; long runs of one state are folded, arrow keys walk. -->
 <script lang="ts">
   import type { Radio } from '../api';
   import { fold, STATES, type Tile } from './fold';
@@ -33,14 +33,14 @@
   {#each tiles as tile, at (tile.slot)}
     <button
       type="button"
-      class={tile.kind === 'run' ? 'run' : tile.state}
+      class={tile.kind === 'run' ? `run of-${tile.state}` : tile.state}
       class:chosen={tile.slot === chosen}
       tabindex={tile.slot === chosen || (chosen === null && at === 0) ? 0 : -1}
       aria-pressed={tile.kind === 'run' ? undefined : tile.slot === chosen}
       onclick={() => choose(tile)}
     >
       {#if tile.kind === 'run'}
-        <b>{tile.text}</b><span>{tile.count} unknown</span>
+        <b>{tile.text}</b><span>{STATES[tile.state].mark} {tile.count} {STATES[tile.state].words}</span>
       {:else}
         <b>{tile.text}</b>
         <span class="mark" aria-hidden="true">{STATES[tile.state].mark}</span>
@@ -86,6 +86,11 @@
     grid-template-columns: 1fr;
     border-style: dotted;
     font-size: 16px;
+  }
+  button.of-free,
+  button.of-occupied,
+  button.of-keep_out {
+    border-style: solid;
   }
   .unknown {
     border-style: dotted;

@@ -43,7 +43,7 @@
     <label for="used">Slots</label>
   {/if}
   <div class="acts">
-    <Input id="used" class="field" bind:value={slots} placeholder="1-30, all but 40-60" autocomplete="off" />
+    <Input id="used" class="field" bind:value={slots} placeholder="1-30 or all but 40-60" autocomplete="off" />
     {#if radio.asked}
       <select class="field" bind:value={what} aria-label="are">{#each SAID as one (one)}<option value={one}>are {STATES[one].words}</option>{/each}</select>
     {/if}
@@ -66,5 +66,12 @@
     gap: 8px;
     align-items: center;
     margin: 8px 0;
+  }
+  .acts :global(input) {
+    width: auto;
+    flex: 0 1 300px;
+  }
+  .acts select {
+    width: auto;
   }
 </style>
