@@ -43,7 +43,7 @@ class Card:
     """A card: a title, a line under it, rows of cells, small lines at the foot, perhaps an address as a QR code.
 
     ``wide`` cards take the whole width of the paper.  ``grows`` is the column that takes what room is left.
-    ``lead`` are lines between the title and the rows; ``picture`` draws into a square beside the foot.
+    ``lead`` are lines between the title and the rows; ``picture`` draws into a square beside them.
     """
 
     title: str
@@ -228,20 +228,25 @@ CODE = 22 * mm
 PICTURE = 46 * mm
 
 
+def _head_room(card: Card, room: float) -> float:
+    return room - (PICTURE + 3 * mm if card.picture else 0)
+
+
 def _head_height(card: Card, room: float) -> float:
+    room = _head_room(card, room)
     title = len(_lines(card.title + " (10 of 10)", BOLD, TITLE, room)) * TITLE * LEADING
     under = len(_lines(card.under, PLAIN, UNDER, room)) * UNDER * LEADING
     lead = sum(len(_lines(text, PLAIN, UNDER, room)) for text in card.lead) * UNDER * LEADING
-    return title + under + lead + 6
+    return max(title + under + lead, PICTURE if card.picture else 0) + 6
 
 
 def _foot_height(card: Card, room: float) -> float:
     lines = sum(len(_lines(text, PLAIN, SMALL, _foot_room(card, room))) for text in card.foot) * SMALL * LEADING
-    return max(lines, CODE if card.address else 0, PICTURE if card.picture else 0) + 4
+    return max(lines, CODE if card.address else 0) + 4
 
 
 def _foot_room(card: Card, room: float) -> float:
-    return room - (CODE + 3 * mm if card.address else 0) - (PICTURE + 3 * mm if card.picture else 0)
+    return room - (CODE + 3 * mm if card.address else 0)
 
 
 def _row_height(style: _Style, row: tuple[Cell, ...] | list[Cell], widths: list[float] | tuple[float, ...]) -> float:
@@ -327,10 +332,14 @@ def _draw(canvas: Canvas, part: _Part, x: float, y: float, width: float, height:
     canvas.setDash()
     left, room = x + PAD, width - 2 * PAD
     title = card.title if part.of == 1 else f"{card.title} ({part.number} of {part.of})"
-    at = _write(canvas, title, BOLD, TITLE, left, y + height - PAD, room)
-    at = _write(canvas, card.under, PLAIN, UNDER, left, at, room)
+    top, narrow = y + height - PAD, _head_room(card, room)
+    at = _write(canvas, title, BOLD, TITLE, left, top, narrow)
+    at = _write(canvas, card.under, PLAIN, UNDER, left, at, narrow)
     for text in card.lead:
-        at = _write(canvas, text, PLAIN, UNDER, left, at, room)
+        at = _write(canvas, text, PLAIN, UNDER, left, at, narrow)
+    if card.picture is not None:
+        card.picture(canvas, left + room - PICTURE, top - PICTURE, PICTURE, PICTURE)
+        at = min(at, top - PICTURE)
     at -= 3
     column = left
     canvas.setFont(PLAIN, style.small)
@@ -388,12 +397,8 @@ def _foot(canvas: Canvas, card: Card, left: float, bottom: float, room: float) -
     at = bottom + count * SMALL * LEADING
     for text in card.foot:
         at = _write(canvas, text, PLAIN, SMALL, left, at, narrow)
-    right = left + room
     if card.address:
-        _code(canvas, card.address, right - CODE, bottom, CODE)
-        right -= CODE + 3 * mm
-    if card.picture is not None:
-        card.picture(canvas, right - PICTURE, bottom, PICTURE, PICTURE)
+        _code(canvas, card.address, left + room - CODE, bottom, CODE)
 
 
 def _code(canvas: Canvas, address: str, x: float, y: float, size: float) -> None:
