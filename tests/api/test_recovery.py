@@ -177,3 +177,21 @@ def test_what_a_search_found_is_noted_for_the_slot(client, goal, typed, noted):
     assert after["slot"]["channel"]["tx_hz"] == 147_930_000 and "the tone found" in after["history"][0]["text"]
     other = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "8", "line": "147.33 + 103.5"}).json()
     assert client.post(f"/api/sheets/{other['id']}/found", json={"value": "103.5"}).status_code == 422
+
+
+@pytest.mark.parametrize("model", ["pelorn-hiker", "ardvane-finch"])
+def test_every_sight_of_a_search_for_a_tone_has_an_answer(client, model):
+    """After the search the rest of the sheet writes what was noted: a way back may begin there only if something was."""
+    radio = client.post("/api/radios", json={"model": model}).json()["id"]
+    sheet = client.post(
+        "/api/sheets", json={"radio_id": radio, "slot": "7", "line": "147.33 + 103.5", "goal": "find-tone"}
+    ).json()
+    asked = 0
+    for step in range(len(sheet["content"]["steps"])):
+        for sight in client.get(f"/api/sheets/{sheet['id']}/steps/{step}/sights").json()[::3]:
+            seen = {"text": sight["display"]["text"]}
+            answer = client.post(f"/api/sheets/{sheet['id']}/steps/{step}/recovery", json=seen)
+            assert answer.status_code == 200 and answer.json()["found"], (step, seen, answer.text)
+            assert len(set(sight["display"]["icons"])) == len(sight["display"]["icons"])
+            asked += 1
+    assert asked > 40

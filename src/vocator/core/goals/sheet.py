@@ -1,5 +1,6 @@
 """A sheet: chapters of steps that a person can follow, closed-loop."""
 
+from collections.abc import Iterable
 from dataclasses import asdict, dataclass
 from enum import StrEnum
 from typing import Any
@@ -157,6 +158,16 @@ class Sheet:
     def steps(self) -> list[Step]:
         """Return all steps in order."""
         return [step for chapter in self.chapters for step in chapter.steps]
+
+
+def needs_noted(steps: Iterable[Step]) -> bool:
+    """Whether some steps write what was noted before them: a tone found, which they do not find themselves."""
+    for step in steps:
+        if any(FOUND in action for action in step.actions):
+            return True
+        if step.notes:
+            return False
+    return False
 
 
 def grouped(steps: tuple[Step, ...] | list[Step]) -> list[list[Step]]:

@@ -35,13 +35,18 @@ class Run:
 
 
 def follow(
-    twin: Twin, sheet: Sheet, start: State, parsed: dict[str, list[Action]] | None = None, keep_frames: bool = True
+    twin: Twin,
+    sheet: Sheet,
+    start: State,
+    parsed: dict[str, list[Action]] | None = None,
+    keep_frames: bool = True,
+    noted: str = "",
 ) -> Run:
     """Follow a sheet from a start; stops at the first step that does not do as it says.
 
-    ``parsed`` may hold the actions already read, so that many runs read them once.
+    ``parsed`` may hold the actions already read, so that many runs read them once; ``noted`` is what was noted before it.
     """
-    run = Run(start)
+    run = Run(start, noted=noted)
     actions = parsed if parsed is not None else {}
     number = 0
     for alternatives in grouped(sheet.steps()):

@@ -9,7 +9,7 @@ from collections.abc import Iterable
 from functools import partial
 
 from vocator.core.goals.goal import Goal
-from vocator.core.goals.sheet import FOUND, Sheet, grouped
+from vocator.core.goals.sheet import FOUND, Sheet, grouped, needs_noted
 from vocator.core.proving.complete import MOST_ACTIONS, EveryRun, Node
 from vocator.core.proving.from_every_state import every_start
 from vocator.core.proving.judges import JUDGES
@@ -66,6 +66,8 @@ class EveryCourse:
 
     def leads(self, sheet: Sheet, nodes: list[Node]) -> bool | None:
         """Whether a sheet leads to the goal from all of some states; None where that takes too long to be told."""
+        if needs_noted(sheet.steps()) and not all(node.noted for node in nodes):
+            return False
         run = self._run(sheet)
         self._limit()
         try:

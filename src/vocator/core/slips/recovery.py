@@ -9,7 +9,7 @@ from collections.abc import Callable, Container, Iterable
 from dataclasses import dataclass
 
 from vocator.core.goals.goal import Goal
-from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step
+from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step, needs_noted
 from vocator.core.planning.routes import press_text
 from vocator.core.planning.way_home import LEAVING, way_from
 from vocator.core.proving.operator import follow
@@ -125,13 +125,15 @@ def way_back(course: Course, goal: Goal, every: list[State], step: int, from_all
     """
     twin, sheet = course.twin, course.sheet
     rest = all(twin.at_rest(state) for state in every)
+    noting = next((n for n, s in enumerate(sheet.steps()) if s.notes), None)
+    noted = course.run.noted if noting is not None and step > noting else ""
     begins = [group[0] for group in course.groups if group[0] <= step + 1] or [0]
     prefixes = _prefixes(twin, every)
     for begin in reversed(begins):
         for prefix in prefixes:
             as_it_stands = not prefix and (rest or begin >= begins[-2:][0])
             rest_sheet = rest_of(sheet, begin, prefix)
-            if (prefix or as_it_stands) and _leads(twin, goal, rest_sheet, every):
+            if (prefix or as_it_stands) and _leads(twin, goal, rest_sheet, every, noted):
                 led = from_all(rest_sheet) if from_all is not None else None
                 if led is not False:
                     return WayBack(prefix, begin, bool(led))
@@ -157,11 +159,11 @@ def _prefixes(twin: Twin, every: list[State]) -> list[tuple[str, ...]]:
     return list(found)
 
 
-def _leads(twin: Twin, goal: Goal, sheet: Sheet, states: list[State]) -> bool:
-    if not sheet.chapters:
+def _leads(twin: Twin, goal: Goal, sheet: Sheet, states: list[State], noted: str) -> bool:
+    if not sheet.chapters or (not noted and needs_noted(sheet.steps())):
         return False
     for state in states:
-        run = follow(twin, sheet, state, keep_frames=False)
+        run = follow(twin, sheet, state, keep_frames=False, noted=noted)
         if judge(twin, sheet, goal, state, run):
             return False
     return True
