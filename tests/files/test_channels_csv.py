@@ -58,3 +58,15 @@ def test_no_text_breaks_the_reader(text):
         assert error.problems
     else:
         assert all(row.slot and row.line for row in rows)
+
+
+def test_rows_without_a_header_are_slot_line_and_label():
+    rows = read_channels(
+        "1, 146.520 simplex, CALL\n2, 147.33, +, 0.6, 103.5, RIDGE\n3; 146.55\n".replace("3; 146.55", "3,146.55")
+    )
+    assert [(r.slot, r.line, r.label) for r in rows] == [
+        ("1", "146.520 simplex", "CALL"), ("2", "147.33 + 0.6 103.5 RIDGE", None), ("3", "146.55", None)
+    ]  # fmt: skip
+    with pytest.raises(DataFileError) as refused:
+        read_channels("1,146.52\n1,146.55\n")
+    assert refused.value.problems[0].line == 2

@@ -2,7 +2,8 @@
 
 Columns, in any order: ``slot``; either ``line`` (a listing line), or ``receive`` and
 ``send`` with their unit in the header, ``(MHz)``, ``(kHz)`` or ``(Hz)``, and ``tone``,
-``opens on``, ``width``; and ``label``, ``power``, ``row``.  Comma, semicolon or tab between
+``opens on``, ``width``; and ``label``, ``power``, ``row``.  Without a header a row is a
+slot, a listing line and perhaps a label.  Comma, semicolon or tab between
 the fields; UTF-8.
 """
 
@@ -19,6 +20,8 @@ from vocator.files.strict_yaml import DataFileError, Problem
 COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row")
 UNITS = {"mhz": 1_000_000, "khz": 1_000, "hz": 1}
 MOST_ROWS = 1000
+HEADLESS = ["slot", "line", "label"]
+"""What a list without a header is taken for."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +49,8 @@ def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
     except ValueError as error:
         raise DataFileError([Problem(file, lines[0][0], "", str(error))]) from None
     numbers = [n for n, _ in lines]
+    if not _names_columns(records[0]):
+        records, numbers = [HEADLESS, *map(_three, records)], [numbers[0], *numbers]
     heads, problems = _heads(records[0], file, numbers[0])
     rows: list[ChannelRow] = []
     for number, record in zip(numbers[1:], records[1:], strict=False):
@@ -69,6 +74,18 @@ def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
     if problems:
         raise DataFileError(problems)
     return rows
+
+
+def _names_columns(record: list[str]) -> bool:
+    """Whether a row names columns; one that begins with a slot and a line is a channel already."""
+    names = {re.sub(r"\(.*", "", cell).strip().lower() for cell in record}
+    return bool(names & set(COLUMNS)) or len(record) < 2
+
+
+def _three(record: list[str]) -> list[str]:
+    """Return a row without a header as slot, line, label: what stands between the first and a third cell is one line."""
+    cells = [cell.strip() for cell in record]
+    return cells if len(cells) <= 3 else [cells[0], " ".join(cells[1:]), ""]
 
 
 def _heads(record: list[str], file: str, number: int) -> tuple[list[tuple[str, int]], list[Problem]]:

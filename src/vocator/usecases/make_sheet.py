@@ -250,6 +250,14 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
         raise Unproven(proof.start, proof.step, proof.seen)
     begin = _counting_start(twin, goal, start)
     sheet = _with_unknowns(request, twin, sheet, goal, begin)
+    if request.way == "short" and known is None:
+        sheet = replace(
+            sheet,
+            limits=(
+                *sheet.limits,
+                "nothing is known of the radio that a short way could count on: this is the long one; give its state with --start",
+            ),
+        )
     on_air = [x.ctcss or x.dcs for x in begin.signals if x.rx_hz == goal.channel.rx_hz and start is not None]
     heard = on_air[0] if on_air and KINDS[goal.kind].sought else None
     made = MadeSheet(twin, goal, sheet, proof, follow(twin, sheet, begin), resolution, begin, heard)
