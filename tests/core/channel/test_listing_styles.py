@@ -165,3 +165,22 @@ def test_known_services_are_not_asked_and_a_lone_number_word_stays_a_word():
     assert resolve("162.55", R2).receive_only and not resolve("162.55", R2).doubts
     assert spoken("BASE ONE 147.33 plus five") == "BASE ONE 147.33 plus 5"
     assert spoken("one hundred three point five") == "103.5"
+
+
+SOUP = """147.33 146.52 448.775 443.775 14652 1035 885 88.5 146.2 + - − plus offset shift 0.6 .6 600 5 1.6 MHz kHz Hz k m tone pl t103.5 r88.5 t r tx
+rx in out up down uplink and / , ; | ( none off both SQ enc decode encode/decode d023 dcs 074i narrow N W wide 12.5 low high power 5W RIDGE ADMIN 1 2M
+simplex call name without foo simplx squelch DMR FM off-the-air unknown ± one forty seven point hundred 1750 receive only no sign 29.64 100 147 33 162.55
+155.1 name: 1,2 147,33 rx""".split()
+
+
+@given(st.lists(st.sampled_from(SOUP), min_size=1, max_size=9), st.sampled_from([R2, R1]))
+@settings(max_examples=1500)
+def test_any_pieces_in_any_order_are_understood_asked_or_refused_with_words(pieces, plan):
+    try:
+        found = resolve(" ".join(pieces), plan)
+    except Refusal as refused:
+        assert refused.do
+    else:
+        assert found.channel.rx_hz > 0
+        for meaning in found.readings:
+            assert meaning.differs and meaning.choice in {c for d in found.doubts for c in d.choices}

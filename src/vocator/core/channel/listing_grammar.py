@@ -23,8 +23,8 @@ send_use: SEND_USE
 open_use: OPEN_USE
 signed: SIGN | SIGN amount | SIGN SHIFT | SIGN SHIFT amount
 shift: SHIFT | SHIFT amount | SHIFT SIGN | SHIFT SIGN amount
-sided: IN amount | IN TONE amount | IN code | IN NONE | IN TONE NONE | IN
-     | OUT amount | OUT TONE amount | OUT code | OUT NONE | OUT TONE NONE | OUT
+sided: IN amount | IN TONE amount | IN code | IN NONE | IN TONE NONE | IN TONE | IN
+     | OUT amount | OUT TONE amount | OUT code | OUT NONE | OUT TONE NONE | OUT TONE | OUT
 number: amount
 amount: NUMBER UNIT | NUMBER
 burst: BURST

@@ -228,7 +228,9 @@ class _Reader(ToneReader, NameReader):
             if not into and self.reading.tone_words is None:
                 self.reading.tone_words = "send"
         elif amount is None:
-            if piece.words.get("TONE") is None and not self._next_is_slash():
+            if "TONE" in piece.words:
+                self.later.append(self._ask_for_tone)
+            elif not self._next_is_slash():
                 self.unclear.append(piece.word.strip(":= "))
         elif "TONE" in piece.words:
             self._put_side(side, self._tone_text(amount))
