@@ -307,6 +307,8 @@ def test_what_is_said_of_ranges_decides_what_is_free_and_what_is_kept_out_is_nev
     assert mark("keep_out", "7").json()["states"][6] == "keep_out"
     refused = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", "line": "147.33 + 103.5"})
     assert refused.status_code == 422 and "Take another" in refused.json()["do"]
+    many = client.post("/api/sheets/batch", json={"radio_id": radio["id"], "csv": "6,146.55\n7,146.52"})
+    assert many.status_code == 422 and "kept out" in many.text
     assert client.get(f"/api/radios/{radio['id']}/slots/7").json()["slot"]["state"] == "keep_out"
     for wrong in ("", "0-5", "none of them", "1-2-3", "900"):
         assert mark("free", wrong).status_code == 422, wrong

@@ -6,7 +6,7 @@ from datetime import datetime
 from sqlalchemy.orm import Session
 
 from vocator.core.channel.channel import megahertz
-from vocator.core.keeping.records import Radio
+from vocator.core.keeping.records import Radio, SlotState
 from vocator.core.onair.satellites import Transponder
 from vocator.core.orbit.doppler import Curve, curve_of
 from vocator.core.orbit.doppler_set import DopplerSet, doppler_set
@@ -176,9 +176,11 @@ def _placed(
 ) -> list[SlotRow]:  # fmt: skip
     twin, radio = twins[part.radio], radios[part.radio]
     view = view_of(session, radio)
-    taken = {key for key, state in zip(view.keys, view.states(), strict=True) if state in TAKEN}
-    taken |= {r.slot for r in before if r.radio == part.radio}
-    slots = contiguous(twin, len(channels), taken)
+    states = dict(zip(view.keys, view.states(), strict=True))
+    used = {r.slot for r in before if r.radio == part.radio}
+    taken = {key for key, state in states.items() if state in TAKEN} | used
+    unseen = {key for key, state in states.items() if state is not SlotState.FREE} | used
+    slots = contiguous(twin, len(channels), unseen) or contiguous(twin, len(channels), taken)
     if first_slot:
         index = twin.profile.slot_index(first_slot)
         if index is None or index + len(channels) > twin.profile.plain_slots:

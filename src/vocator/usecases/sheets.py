@@ -13,12 +13,14 @@ from vocator.core.keeping.progress import progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
 from vocator.core.planning.kinds import KINDS
 from vocator.core.refusal import Refusal
+from vocator.files.channels_csv import read_channels
 from vocator.files.region_yaml import load_region
+from vocator.files.strict_yaml import DataFileError, Problem
 from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.make_sheet import SheetRequest
-from vocator.usecases.radios import check_slot, view_of
+from vocator.usecases.radios import RadioView, check_slot, view_of
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_work import drawn_batch, drawn_sheet
 
@@ -126,6 +128,14 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     request = SheetRequest(
         radio.model, "", receive=station.receive, region=region or station.region, firmware=radio.firmware, start=known_memory(session, radio)
     )  # fmt: skip
+    known = view_of(session, radio)
+    kept_out = [
+        Problem("your list", row.number, row.slot, str(no))
+        for row in read_channels(text, "your list")
+        if (no := _kept_out(known, row.slot))
+    ]
+    if kept_out:
+        raise DataFileError(kept_out)
     view = drawn_batch(request, text)
     count = len(view["parts"])
     title = f"{count} channels, {view['parts'][0]['slot_text']} first"
@@ -137,6 +147,14 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     for part in view["parts"]:
         _note_planned(session, sheet, part["slot"], part["line"], part["channel"])
     return sheet
+
+
+def _kept_out(view: RadioView, slot: str) -> Refusal | None:
+    try:
+        check_slot(view, slot)
+    except Refusal as refused:
+        return refused
+    return None
 
 
 def find_sheet(session: Session, sheet_id: str) -> KeptSheet:
