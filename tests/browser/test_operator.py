@@ -1,13 +1,16 @@
 """What an operator does, in the real page."""
 
 import re
+from datetime import timedelta
 from pathlib import Path
 from urllib.parse import quote
 
 import httpx
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
 from sqlalchemy import create_engine, text
+
+from support.moment import another_page
 
 pytestmark = pytest.mark.browser
 AXE = Path(__file__).parent.parent.parent / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -289,7 +292,12 @@ def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, s
         assert wide <= size[0], f"{url} is {wide} px wide"
 
 
-def test_a_page_of_another_version_says_so_and_is_exchanged_at_a_tap_without_losing_the_line(page: Page, demo: str):
+def test_a_page_of_another_version_says_so_and_is_exchanged_at_a_tap_without_losing_the_line(
+    browser: Browser, ahead: timedelta, demo: str
+):
+    # what a service worker asks for itself passes by the route that makes the server another version
+    page = another_page(browser, ahead, service_workers="block")
+
     def of_another_version(route):
         answer = route.fetch()
         route.fulfill(response=answer, headers={**answer.headers, "vocator-version": "99.0"})
@@ -304,3 +312,4 @@ def test_a_page_of_another_version_says_so_and_is_exchanged_at_a_tap_without_los
     page.unroute_all(behavior="ignoreErrors")
     page.get_by_role("link", name="Bench").click()
     expect(page.locator("#listing")).to_have_value("147.195 + 110.9")
+    page.context.close()
