@@ -312,3 +312,24 @@ def test_what_is_said_of_ranges_decides_what_is_free_and_what_is_kept_out_is_nev
     assert client.get(f"/api/radios/{radio['id']}/slots/7").json()["slot"]["state"] == "keep_out"
     for wrong in ("", "0-5", "none of them", "1-2-3", "900"):
         assert mark("free", wrong).status_code == 422, wrong
+
+
+def test_a_survey_fills_the_map_and_comes_out_as_a_list_that_another_radio_takes(client):
+    radio = add_radio(client)["id"]
+    seen = {"1": "147.330 + t103.5 RIDGE", "2": "146.55 SMPLX", "3": "442.1 + d023 narrow SHOAL", "4": "162.55 WX1"}
+    for slot, shows in seen.items():
+        said = client.put(f"/api/radios/{radio}/slots/{slot}", json={"state": "occupied", "shows": shows})
+        assert said.status_code == 200 and said.json()["slot"]["state"] == "occupied"
+    client.put(f"/api/radios/{radio}/slots/5", json={"state": "free"})
+    assert client.put(f"/api/radios/{radio}/slots/6", json={"state": "occupied", "shows": "no figures"}).status_code == 422
+    now = client.get(f"/api/radios/{radio}").json()
+    assert now["states"][:6] == ["occupied"] * 4 + ["free", "unknown"] and now["next_free"] == ["5"]
+    text = client.get(f"/api/radios/{radio}/slots.csv").text
+    other = add_radio(client, name="Second")["id"]
+    sheet = client.post("/api/sheets/batch", json={"radio_id": other, "csv": text})
+    assert sheet.status_code == 201, sheet.text
+    held = {s["slot"]: s["channel"] for s in now["slots"] if s["channel"]}
+    made = {p["slot"]: p["channel"] for p in sheet.json()["content"]["parts"]}
+    for slot in ("1", "2", "3"):
+        kept = ("rx_hz", "tx_hz", "tone_tx", "tone_rx", "dcs_tx", "dcs_rx", "width", "label")
+        assert {k: made[slot][k] for k in kept} == {k: held[slot][k] for k in kept}

@@ -2,6 +2,7 @@
 
 from fastapi import APIRouter, Response
 
+from vocator.api.media import file_of
 from vocator.api.outing_schemas import FaultTree
 from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotEventShape, SlotHistory, SlotMarks, SlotNote, SlotShape
 from vocator.api.sheet_schemas import BeyondShape, GoalField, GoalForm
@@ -14,10 +15,11 @@ from vocator.usecases.radios import (
     add_radio,
     all_radios,
     find_radio,
+    held_csv,
     mark_slots,
-    note_slot,
     remove_radio,
     rename_radio,
+    say_slot,
     slot_with_history,
 )
 from vocator.usecases.sheet_view import sum_lines
@@ -76,6 +78,13 @@ def mark(radio_id: int, given: SlotMarks, store: Store) -> RadioShape:
     return _radio(mark_slots(store, radio_id, SlotState(given.state), given.slots))
 
 
+@router.get("/{radio_id}/slots.csv", **file_of("text/csv"))
+def held_as_csv(radio_id: int, store: Store) -> Response:
+    """Return what is known to stand in a radio, as a list that another radio takes."""
+    head = {"Content-Disposition": 'attachment; filename="slots.csv"'}
+    return Response(held_csv(store, radio_id), media_type="text/csv", headers=head)
+
+
 @router.get("/{radio_id}/goals")
 def goals(radio_id: int, store: Store) -> list[GoalForm]:
     """Return what may be asked of a radio, with the reason where it cannot."""
@@ -115,8 +124,8 @@ def read_slot(radio_id: int, slot: str, store: Store) -> SlotHistory:
 
 @router.put("/{radio_id}/slots/{slot}")
 def say_of_slot(radio_id: int, slot: str, given: SlotNote, store: Store) -> SlotHistory:
-    """Take the operator's word for a slot: it is free, or nothing is known of it."""
-    note_slot(store, radio_id, slot, SlotState(given.state), f"said to be {SAID[given.state]}", None)
+    """Take the operator's word for a slot: what it is, and what the display shows there."""
+    say_slot(store, radio_id, slot, SlotState(given.state), f"said to be {SAID[given.state]}", given.shows)
     store.flush()
     return read_slot(radio_id, slot, store)
 

@@ -293,9 +293,10 @@ class SlotHistory(Shape):
 
 
 class SlotNote(Shape):
-    """What the operator says of a slot."""
+    """What the operator says of a slot; ``shows`` is what stands on the display for a taken one, as a listing line."""
 
     state: Literal["unknown", "free", "occupied", "keep_out"]
+    shows: str = Field(default="", max_length=100)
 
 
 class SlotMarks(Shape):

@@ -13,7 +13,7 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from vocator.core.channel.channel import megahertz
+from vocator.core.channel.channel import Channel, megahertz
 from vocator.files.csv_cells import read_rows
 from vocator.files.strict_yaml import DataFileError, Problem
 
@@ -148,4 +148,22 @@ def write_channels(rows: Iterable[tuple[str, str, str]]) -> str:
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(("slot", "line", "label"))
     writer.writerows(rows)
+    return out.getvalue()
+
+
+def write_held(channels: Iterable[tuple[str, Channel]]) -> str:
+    """Write channels by slot as a list that ``read_channels`` takes; one that sends nothing is written without ``send``."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(("slot", "receive (MHz)", "send (MHz)", "tone", "opens on", "width", "label"))
+    for slot, c in channels:
+        send = megahertz(c.tx_hz) if c.tx_hz is not None and c.tx_hz != c.rx_hz else ""
+        sent, opened = (
+            code_or_tone and (f"d{code_or_tone}" if code_or_tone[-1] in "NI" else code_or_tone)
+            for code_or_tone in (c.tone.tone_tx or c.tone.dcs_tx, c.tone.tone_rx or c.tone.dcs_rx)
+        )
+        both_codes = sent == opened and sent is not None and sent[0] == "d"
+        writer.writerow(
+            (slot, megahertz(c.rx_hz), send, sent or "", "" if both_codes else opened or "", c.width or "", c.label or "")
+        )
     return out.getvalue()

@@ -6,12 +6,15 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from vocator import clock
+from vocator.core.channel.channel import Channel
 from vocator.core.keeping.records import Radio, Slot, SlotEvent, SlotState
 from vocator.core.keeping.slot_marks import Mark, ranges_of, states_of, with_marks
 from vocator.core.radio.profile import Profile
 from vocator.core.refusal import Refusal
-from vocator.storage.repositories import RadioRepository
+from vocator.files.channels_csv import write_held
+from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.usecases.errors import NotFound
+from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.twins import twin_of
 
 TAKEN = (SlotState.PLANNED, SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED, SlotState.OCCUPIED, SlotState.KEEP_OUT)
@@ -104,6 +107,25 @@ def note_slot(session: Session, radio_id: int, slot: str, state: SlotState, text
         raise NotFound(f"slot {slot}", f"{view.profile.slot_text(0)} to {view.profile.slot_text(view.profile.slot_count - 1)}")
     RadioRepository(session).lock([radio_id])
     RadioRepository(session).note(radio_id, SlotEvent(clock.utc_now(), slot, state, text, channel))
+
+
+def say_slot(session: Session, radio_id: int, slot: str, state: SlotState, text: str, shows: str) -> None:
+    """Note by hand what is known of a slot; ``shows`` is what its display shows, as a listing line.
+
+    Raises NotFound, and Refusal for what cannot be read.
+    """
+    if not shows.strip() or state is not SlotState.OCCUPIED:
+        note_slot(session, radio_id, slot, state, text, None)
+        return
+    found = resolve_line(shows, StationRepository(session).get().region)
+    note_slot(session, radio_id, slot, state, f"{text}: {shows.strip()}", found.channel.as_dict())
+
+
+def held_csv(session: Session, radio_id: int) -> str:
+    """Return the channels that are known to stand in a radio, by slot, as a CSV of channels; raises NotFound."""
+    view = find_radio(session, radio_id)
+    by_key = {s.slot: s.channel for s in view.slots if s.channel and s.state is not SlotState.PLANNED}
+    return write_held((key, Channel.from_dict(by_key[key])) for key in view.keys if key in by_key)
 
 
 def rename_radio(session: Session, radio_id: int, name: str) -> RadioView:

@@ -7,6 +7,7 @@
   import { slotOf } from '../lib/memory/fold';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
   import SetOnce from '../lib/memory/SetOnce.svelte';
+  import Survey from '../lib/memory/Survey.svelte';
   import WhatStands from '../lib/memory/WhatStands.svelte';
   import SlotView from '../lib/memory/SlotView.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
@@ -53,6 +54,7 @@
 
   let once = $state(false);
   let many = $state(false);
+  let survey = $state(false);
   let csv = $state('');
   let refused = $state('');
   let working = $state(false);
@@ -103,6 +105,7 @@
       <span class="quiet">{radio.model_name}, firmware {radio.firmware}. Next free: <b>{radio.next_free.join(', ') || (radio.states?.includes('unknown') ? 'unknown, look first' : 'none')}</b></span>
       <button type="button" class="act plain" onclick={() => { name = radio!.name; settings = true; }}>Name or remove</button>
       <div class="many">
+      <button type="button" class="act" onclick={() => (survey = true)}>Survey…</button>
       <button type="button" class="act" onclick={() => (many = true)}>Many channels…</button>
       <button type="button" class="act" onclick={() => (once = true)}>Set once…</button>
       <form onsubmit={look}>
@@ -136,6 +139,7 @@
         <label class="act file">From a file<input type="file" accept=".csv,.txt,text/csv" onchange={pick} class="visually-hidden" /></label>
       </div>
     </Dialog>
+    <Survey bind:open={survey} {radio} onchange={load} />
     <SetOnce bind:open={once} radioId={radio.id} />
     <Dialog bind:open={settings} title="Name or remove">
       <label class="rename">Name<Input class="field" bind:value={name} maxlength={60} /></label>
