@@ -62,6 +62,9 @@
 </Dialog>
 
 <style>
+  a {
+    text-decoration: underline;
+  }
   .slot {
     font-size: 24px;
     margin: 8px 0;
