@@ -7,6 +7,8 @@ from datetime import UTC, datetime
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from sgp4.api import Satrec
+from sgp4.exporter import export_tle
 
 from support.orbits import REFERENCE
 from vocator.core.orbit.elements import Elements
@@ -14,7 +16,7 @@ from vocator.core.refusal import Refusal
 from vocator.files.elements_any import read_elements
 from vocator.files.mask_csv import read_mask
 from vocator.files.omm import read_omm_csv, read_omm_json, write_omm_csv, write_omm_json
-from vocator.files.tle import checksum, read_tle, write_tle
+from vocator.files.tle import checksum, lines_of, read_tle, write_tle
 
 TLE = (REFERENCE / "elements.tle").read_text()
 SIX = read_tle(TLE).elements
@@ -55,6 +57,11 @@ def test_any_set_survives_each_format_and_the_two_line_one_to_its_printed_digits
     assert replace(found, epoch_utc=made.epoch_utc, bstar=0.0) == replace(made, bstar=0.0)
     assert found.bstar == pytest.approx(made.bstar, rel=1e-4, abs=1e-13)
     assert read_tle(write_tle([found])).elements == (found,)
+
+
+def test_two_lines_are_those_that_the_propagator_s_library_writes() -> None:
+    for one in read_tle(TLE).elements:
+        assert lines_of(one) == tuple(export_tle(Satrec.twoline2rv(*lines_of(one))))
 
 
 def test_a_spoiled_set_is_told_with_its_line_and_the_good_ones_are_kept() -> None:

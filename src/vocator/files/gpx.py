@@ -1,8 +1,11 @@
 """Posts and repeaters of an outing as GPX waypoints, in and out; heights are metres above the ground and stand in the comment."""
 
 import re
-import xml.etree.ElementTree as ET
+from xml.etree.ElementTree import ParseError
 from xml.sax.saxutils import escape
+
+from defusedxml import DefusedXmlException
+from defusedxml.ElementTree import fromstring
 
 from vocator.core.outing.outing import Outing, Place, Post, outing_from
 from vocator.core.refusal import Refusal
@@ -32,16 +35,19 @@ def read_gpx(text: str) -> tuple[Post, ...]:
 
     Documents with declarations of their own are refused: they can be made to grow without end.
     """
-    if len(text) > MOST_BYTES or "<!DOCTYPE" in text or "<!ENTITY" in text:
-        raise Refusal(
-            "a document with declarations, or too long",
-            "GPX",
-            f"plain GPX of at most {MOST_BYTES:,} characters",
-            "Export it anew.",
-        )
+    odd = Refusal(
+        "a document with declarations, or too long",
+        "GPX",
+        f"plain GPX of at most {MOST_BYTES:,} characters",
+        "Export it anew.",
+    )
+    if len(text) > MOST_BYTES:
+        raise odd
     try:
-        root = ET.fromstring(text)
-    except ET.ParseError as error:
+        root = fromstring(text, forbid_dtd=True)
+    except DefusedXmlException:
+        raise odd from None
+    except ParseError as error:
         raise Refusal(f"no XML: {error}", "GPX", "a GPX document", "It may be cut short: export it anew.") from None
     posts: list[dict[str, object]] = []
     for point in root.iter():
