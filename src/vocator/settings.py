@@ -23,6 +23,8 @@ class Settings(BaseSettings):
     """Processes that answer requests."""
     sharing: str = ""
     """How other machines reach this server, as JSON; handed from its first process to the others."""
+    shared_as: str = ""
+    """The address that people type where a reverse proxy stands before the shared one."""
     web: Path = Path(__file__).parent.parent.parent / "web" / "dist"
 
 

@@ -14,11 +14,13 @@ from api.conftest import HOME, PASS, URL
 from vocator import clock
 from vocator.api.access import OPEN, VOLUNTEERS
 from vocator.api.app import create_app
+from vocator.api.serve import SHARING, sharing_of_settings
 from vocator.api.store import open_session
 from vocator.files.certificate import own_certificate
+from vocator.settings import settings
 from vocator.storage.access_repositories import AccessRepository
 from vocator.storage.tables import SessionRow
-from vocator.usecases.access import FROM_ALL, FROM_ONE, SESSION_HOURS, sign_in
+from vocator.usecases.access import FROM_ALL, FROM_ONE, SESSION_HOURS, Sharing, sign_in
 from vocator.usecases.demo import load_demo
 
 
@@ -189,3 +191,16 @@ def test_the_twin_on_this_machine_does_not_wait_for_the_store():
     here = TestClient(app, base_url="http://127.0.0.1", raise_server_exceptions=False)
     assert here.post("/api/twin/start", json={"model": "ardvane-finch"}).status_code == 200
     assert here.post("/api/radios", json={"model": "ardvane-finch"}).status_code == 503
+
+
+def test_behind_a_proxy_the_fence_knows_the_name_that_people_type(session, monkeypatch):
+    typed = "https://radio.club.example"
+    monkeypatch.setattr(
+        settings(), "sharing", SHARING.dump_json(Sharing("https://192.0.2.7:8743", "AA", clock.utc_now())).decode()
+    )
+    assert sharing_of_settings().url == "https://192.0.2.7:8743"
+    monkeypatch.setattr(settings(), "shared_as", f"{typed}/")
+    app = create_app(sharing=sharing_of_settings(), fenced=True)
+    app.dependency_overrides[open_session] = lambda: session
+    assert TestClient(app, base_url=typed).get("/api/radios").status_code == 401
+    assert TestClient(app, base_url="https://192.0.2.7:8743").get("/api/radios").status_code == 403

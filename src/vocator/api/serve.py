@@ -9,6 +9,7 @@ import subprocess
 import sys
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
+from dataclasses import replace
 from multiprocessing import parent_process
 from typing import Any
 from urllib.parse import urlsplit
@@ -80,8 +81,13 @@ def network_options(sharing: Sharing) -> dict[str, Any]:
     }  # fmt: skip
 
 
+MOST_CORES = 8
+"""A larger machine is not filled with processes of 150 MB each unless ``--workers`` says so."""
+
+
 def _cores() -> int:
-    return len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
+    found = len(os.sched_getaffinity(0)) if hasattr(os, "sched_getaffinity") else os.cpu_count() or 1
+    return min(found, MOST_CORES)
 
 
 def _ready_to_work(at_once: bool) -> None:
@@ -97,9 +103,13 @@ def options() -> dict[str, Any]:
     return COMMON | {"log_config": log_config(), "log_level": "warning"}
 
 
-def _sharing() -> Sharing | None:
-    given = settings().sharing
-    return SHARING.validate_json(given) if given else None
+def sharing_of_settings() -> Sharing | None:
+    """Return how other machines reach this server: behind a reverse proxy by the address that people type."""
+    given, typed = settings().sharing, settings().shared_as.rstrip("/")
+    if not given:
+        return None
+    sharing = SHARING.validate_json(given)
+    return replace(sharing, url=typed) if typed else sharing
 
 
 @asynccontextmanager
@@ -111,7 +121,7 @@ async def _at_work(app: FastAPI) -> AsyncIterator[None]:
 def own_app() -> FastAPI:
     """Return the application for this machine, in whichever process asks for it."""
     _ready_to_work(at_once=True)
-    app = create_app(sharing=_sharing())
+    app = create_app(sharing=sharing_of_settings())
     app.router.lifespan_context = _at_work
     return app
 
@@ -119,16 +129,15 @@ def own_app() -> FastAPI:
 def network_app() -> FastAPI:
     """Return the application for other machines, behind the fence."""
     _ready_to_work(at_once=False)
-    app = create_app(sharing=_sharing(), fenced=True)
+    app = create_app(sharing=sharing_of_settings(), fenced=True)
     app.router.lifespan_context = _at_work
     return app
 
 
 def _serve_network(parent: int) -> None:
     end_with_parent(parent)
-    sharing = _sharing()
-    assert sharing is not None
-    uvicorn.run("vocator.api.serve:network_app", factory=True, workers=settings().workers, **network_options(sharing))
+    where = network_options(SHARING.validate_json(settings().sharing))
+    uvicorn.run("vocator.api.serve:network_app", factory=True, workers=settings().workers, **where)
 
 
 def main() -> None:

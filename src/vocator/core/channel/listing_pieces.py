@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass, field
 from functools import cache
 
-from lark import Lark, Token, Transformer, Tree, UnexpectedCharacters
+from lark import Lark, Token, Transformer, Tree, UnexpectedInput
 
 from vocator.core.channel.listing_grammar import GRAMMAR
 from vocator.core.channel.listing_numbers import spoken
@@ -87,8 +87,8 @@ def pieces_of(text: str) -> list[Piece]:
     """Return the pieces of a line that ``plain_line`` gave; raises Refusal for a character that belongs to none."""
     try:
         tree = _grammar().parse(text)
-    except UnexpectedCharacters as error:
-        at = error.pos_in_stream or 0
+    except UnexpectedInput as error:
+        at = min(error.pos_in_stream or 0, len(text) - 1)
         raise Refusal(repr(text[at]), f"character {at + 1} of the line", "digits, signs, words", "Take it out.") from None
     assert isinstance(tree, Tree)
     found: list[Piece] = _Pieces().transform(tree)
