@@ -114,9 +114,7 @@ class ToneReader(LineState):
     def _no_tone(self, piece: Piece) -> None:
         if self.role == "opened":
             self._second_of_pair(None)
-        elif "NONE" in piece.words and self._next_is_slash():
-            self.reading.tone_words = self.reading.tone_words  # nothing is sent; what opens stands behind the stroke
-        else:
+        elif "NONE" not in piece.words or not self._next_is_slash():  # "none/88.5": what opens stands behind the stroke
             self._set("tone_words", "none", piece.word)
 
     def _next_is_slash(self) -> bool:
