@@ -69,8 +69,8 @@ SHIFT.6: /(?:offset|shift|duplex|dup|split)\s*[:=]?(?!\w|-\w)/i
 IN.6: /(?:input|in|uplink|up|tx|txd|send|transmit|sends?\s+on)\s*[:=]?(?!\w|-\w)/i
 OUT.6: /(?:output|out|downlink|down|rx|receive|receives?\s+on|listen(?:s)?(?:\s+on)?)\s*[:=]?(?!\w|-\w)/i
 SIMPLEX.6: /(?:simplex|smpx|spx|simp|direct)(?!\w|-\w)/i
-NARROW.6: /(?:nfm|fm-?n|narrow(?:\s?band)?|narr|nbfm|nb|n)(?![\w-])/i
-WIDE.6: /(?:wfm|fm-?w|wide(?:\s?band)?|wb|w)(?![\w-])/i
+NARROW.6: /(?:nfm|fm-?n|narrow(?:\s?band)?|narr|nbfm|nb|n)(?![\w.-])/i
+WIDE.6: /(?:wfm|fm-?w|wide(?:\s?band)?|wb|w)(?![\w.-])/i
 MODE.6: /(?:dmr|digital|p25|nxdn|tetra|c4fm|dv|am|ssb|usb|lsb|cw|atv)(?![\w-])/i
 ANALOGUE.6: /(?:analogue|analog|fm)(?![\w-])/i
 NONE.5: /(?:none|off|nil|n\/a)(?!\w|-\w)/i
