@@ -14,7 +14,19 @@ from vocator.files.region_yaml import load_region
 R2, R1 = load_region("r2"), load_region("r1")
 M = 1_000_000
 FIGURES = "zero one two three four five six seven eight nine".split()
-NAMES = ("RIDGE", "N. RIDGE", "ADMIN 1", "RIDGE TOP", "TOWER", "Mill Pond", "K7-N", "call 1", "2ND BASE", "HIGH POINT", "BASE ONE")
+NAMES = (
+    "RIDGE",
+    "N. RIDGE",
+    "ADMIN 1",
+    "RIDGE TOP",
+    "TOWER",
+    "Mill Pond",
+    "K7-N",
+    "call 1",
+    "2ND BASE",
+    "HIGH POINT",
+    "BASE ONE",
+)
 
 
 def say(text):
