@@ -21,7 +21,6 @@ class Reading:
 
     line: str
     rx_hz: int | None = None
-    rx_text: str = ""
     input_hz: int | None = None
     sign: int | None = None
     offset_hz: int | None = None

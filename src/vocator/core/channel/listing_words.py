@@ -35,6 +35,16 @@ def read_line(line: str, plan: BandPlan) -> Reading:
     return _Reader(line, plan).read()
 
 
+def _unsaid(found: str) -> Refusal:
+    """Return the refusal of a number of which nothing says what it is."""
+    return Refusal(
+        found,
+        "number",
+        "a frequency, an offset with its sign, or a tone",
+        "Say what it is: t103.5 for a tone, +0.6 for an offset.",
+    )
+
+
 class _Reader(ToneReader, NameReader):
     """Reads the pieces of one line, one kind a method."""
 
@@ -116,7 +126,7 @@ class _Reader(ToneReader, NameReader):
             asked = Asked("rx_hz", f"“{text}” has lost a point: which frequency is it?", (*choices, *others))
             self.reading.asked.insert(0, asked)
             if self.reading.rx_hz is None:
-                self.reading.rx_hz, self.reading.rx_text = candidates[0], text
+                self.reading.rx_hz = candidates[0]
             elif self.reading.input_hz is None:
                 self.reading.input_hz = candidates[0]
 
@@ -135,12 +145,7 @@ class _Reader(ToneReader, NameReader):
             self._offset(amount)
             reading.repeater = True
         else:
-            raise Refusal(
-                amount.text + amount.unit,
-                "number",
-                "a frequency, an offset with its sign, or a tone",
-                "Say what it is: t103.5 for a tone, +0.6 for an offset.",
-            )
+            raise _unsaid(amount.text + amount.unit)
 
     def _offset(self, amount: Amount) -> None:
         hz = self.figures.offset_hz(amount)
@@ -151,15 +156,10 @@ class _Reader(ToneReader, NameReader):
     def _frequency(self, amount: Amount, role: str) -> None:
         reading, hz = self.reading, frequency_hz(amount.text, amount.unit)
         if hz < 1_000_000:
-            raise Refusal(
-                amount.text,
-                "number",
-                "a frequency, an offset with its sign, or a tone",
-                "Say what it is: t103.5 for a tone, +0.6 for an offset.",
-            )
+            raise _unsaid(amount.text)
         if role == "in" or (role != "out" and reading.rx_hz is not None):
             if role != "in" and any(hz in torn for _, torn, _ in self.torn) and reading.rx_hz is None:
-                reading.rx_hz, reading.rx_text = hz, amount.text
+                reading.rx_hz = hz
             elif reading.input_hz is not None and reading.input_hz != hz:
                 raise Refusal(f"a further frequency {amount.text}", "frequency", "one output and one input", "Leave it out.")
             else:
@@ -167,7 +167,7 @@ class _Reader(ToneReader, NameReader):
         elif reading.rx_hz is not None and reading.rx_hz != hz:
             raise Refusal(f"a second receive frequency {amount.text}", "frequency", "one output and one input", "Leave it out.")
         else:
-            reading.rx_hz, reading.rx_text = hz, amount.text
+            reading.rx_hz = hz
 
     # -- shifts and roles
 
