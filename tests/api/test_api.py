@@ -314,6 +314,16 @@ def test_what_is_said_of_ranges_decides_what_is_free_and_what_is_kept_out_is_nev
         assert mark("free", wrong).status_code == 422, wrong
 
 
+def test_a_slot_found_taken_is_noted_and_its_sheet_put_away(client):
+    radio = add_radio(client)
+    sheet = new_sheet(client, radio)
+    assert client.post(f"/api/sheets/{sheet['id']}/taken", json={"slot": "8"}).status_code == 422
+    answer = client.post(f"/api/sheets/{sheet['id']}/taken", json={"slot": "7"})
+    assert answer.status_code == 200 and "7" not in answer.json()["next_free"]
+    assert state_of(client, radio) == "occupied"
+    assert client.get(f"/api/sheets/{sheet['id']}").json()["status"] == "put_away"
+
+
 def test_a_survey_fills_the_map_and_comes_out_as_a_list_that_another_radio_takes(client):
     radio = add_radio(client)["id"]
     seen = {"1": "147.330 + t103.5 RIDGE", "2": "146.55 SMPLX", "3": "442.1 + d023 narrow SHOAL", "4": "162.55 WX1"}

@@ -90,6 +90,28 @@ def test_pressing_the_right_keys_on_the_twin_ticks_the_step(page: Page, demo: st
     expect(page.locator("header .chapter")).not_to_contain_text("Frequency")
 
 
+def test_a_slot_that_turns_out_to_be_taken_is_left_and_another_one_is_written(page: Page, demo: str):
+    page.goto(demo)
+    type_line(page, "146.55")
+    make_sheet(page, "Finch", "20")
+    for _ in range(20):
+        if page.get_by_role("button", name="Stop: it is taken").count():
+            break
+        before = page.locator("header .chapter").text_content()
+        page.locator(".donekey").or_(page.get_by_role("button", name="Leave it out")).click()
+        expect(page.locator("header .chapter")).not_to_have_text(before or "")
+    expect(page.locator(".both .glass")).to_have_count(2)
+    page.get_by_role("button", name="Stop: it is taken").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("wait 6 s")
+    expect(dialog).to_contain_text("Noted: something stands in slot 020")
+    dialog.get_by_label("Another slot").fill("21")
+    dialog.get_by_role("button", name="Write the keys for it").click()
+    expect(page.locator("h1")).to_contain_text("021")
+    page.goto(f"{demo}/radios/1?slot=20")
+    expect(page.locator("main")).to_contain_text("something stood there before the store")
+
+
 def test_doubts_are_asked_and_i_do_not_know_is_an_answer(page: Page, demo: str):
     page.goto(demo)
     type_line(page, "445.0")

@@ -68,6 +68,18 @@ class FoundShape(Shape):
     value: str = Field(max_length=20)
 
 
+class TakenSlot(Shape):
+    """A slot of a sheet in which something stood that nobody knew of."""
+
+    slot: str = Field(max_length=20)
+
+
+class NextFree(Shape):
+    """The slots known to be free, the lowest first; none where nothing is known."""
+
+    next_free: list[str]
+
+
 class CapShape(Shape):
     """One thing to press."""
 
@@ -77,6 +89,17 @@ class CapShape(Shape):
     held: str
     until: str
     way: str
+
+
+class SlotLookShape(Shape):
+    """How a free and a taken slot look before a step that writes it, and what leaves it as it is."""
+
+    free: str
+    taken: str
+    leave: list[CapShape]
+    free_display: DisplayShape | None
+    taken_display: DisplayShape | None
+    after: int = 0
 
 
 class StepShape(Shape):
@@ -98,6 +121,7 @@ class StepShape(Shape):
     done_as_new: bool
     band: bool = True
     display: DisplayShape
+    look: SlotLookShape | None = None
 
 
 class Counts(Shape):

@@ -14,12 +14,14 @@ from vocator.api.sheet_schemas import (
     Kept,
     NewBatch,
     NewSheet,
+    NextFree,
     RecoveryShape,
     SeenShape,
     SheetShape,
     SheetStatusShape,
     SheetSummary,
     SightShape,
+    TakenSlot,
     Ticks,
 )
 from vocator.api.store import Store
@@ -29,9 +31,11 @@ from vocator.core.keeping.records import KeptSheet, Outcome, SheetStatus, Tick
 from vocator.usecases import sheet_work
 from vocator.usecases.cards import sheet_cards
 from vocator.usecases.deep_proof import proof_from_every_state
+from vocator.usecases.radios import find_radio
 from vocator.usecases.sheets import (
     content_apart,
     find_sheet,
+    found_taken,
     kind_words,
     note_found,
     open_batch,
@@ -145,6 +149,12 @@ def deep_proof(sheet_id: str, store: Store) -> DeepProof:
 def found(sheet_id: str, given: FoundShape, store: Store) -> None:
     """Note which tone or code a search stood still on."""
     note_found(store, sheet_id, given.value)
+
+
+@router.post("/{sheet_id}/taken")
+def taken(sheet_id: str, given: TakenSlot, store: Store) -> NextFree:
+    """Note that a slot turned out to be taken, and say which are known to be free."""
+    return NextFree(next_free=find_radio(store, found_taken(store, sheet_id, given.slot)).next_free())
 
 
 @router.get("/{sheet_id}/twin/{done}")

@@ -171,6 +171,7 @@ class ScreenFile(_Strict):
     clicks_only: bool = False
     write_beep: Literal["", "high", "double"] = ""
     shows_frequency: bool = True
+    blinks: Literal["free", "occupied"] = "free"
     label_starts: Literal["dots", "old", "blank"] = "dots"
     trims: bool = False
     ends_reverse: bool = False

@@ -281,6 +281,7 @@ class _Builder:
             clicks_only=given.clicks_only,
             write_beep=given.write_beep,
             shows_frequency=given.shows_frequency,
+            blinks=given.blinks,
             label_starts=given.label_starts,
             trims=given.trims,
             ends_reverse=given.ends_reverse,

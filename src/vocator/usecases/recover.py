@@ -175,6 +175,8 @@ def slip_words(slip: Slip) -> str:
         return "one click too many" if slip.wrong else "one click too few"
     if slip.kind == "waited too long" and isinstance(slip.wrong[0], Wait):
         return f"waited {slip.wrong[0].ms / 1000:g} s before you {right}".replace("before you tap", "before the tap of")
+    if slip.kind == "done again":
+        return "the slot was saved twice"
     if slip.kind == "twice":
         return f"{right}: done twice"
     done = ", ".join(say_input(w) for w in slip.wrong)

@@ -11,8 +11,10 @@ from vocator.core.goals.kind import About
 from vocator.core.goals.sheet import WITH_BAND, ChapterKind, Step, grouped
 from vocator.core.goals.speech import caps, say_action
 from vocator.core.planning.kinds import KINDS
+from vocator.core.planning.slot_look import shown_both_ways
 from vocator.core.proving.operator import Frame
 from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.perform import perform
 from vocator.core.radio.report import display_dict
 from vocator.usecases.make_batch import MadeBatch
 from vocator.usecases.make_sheet import MadeSheet
@@ -100,18 +102,39 @@ def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict
         "done_as_new": frame.done,
         "band": chapter in WITH_BAND,
         "display": display_dict(frame.seen),
+        "look": _look_view(made, number, step) if step.look else None,
+    }
+
+
+def _look_view(made: MadeSheet, number: int, step: Step) -> dict[str, Any]:
+    """Return how a free and a taken slot look before a step, and what leaves the slot as it is."""
+    assert step.look is not None
+    at = made.run.frames[number - 1].state
+    for text in step.actions[: step.look.after]:
+        for action in parse_actions(made.twin.profile, text):
+            at = perform(made.twin, at, action).state
+    drawn = [display_dict(s) for s in shown_both_ways(made.twin, at)] if step.look.free and not step.group else [None, None]
+    leave = [a for text in step.look.leave for a in parse_actions(made.twin.profile, text)]
+    return {
+        "free": step.look.free,
+        "taken": step.look.taken,
+        "leave": [asdict(cap) for action in leave for cap in caps(action)],
+        "free_display": drawn[0],
+        "taken_display": drawn[1],
+        "after": sum(len(caps(a)) for text in step.actions[: step.look.after] for a in parse_actions(made.twin.profile, text)),
     }
 
 
 def _pages(steps: list[Step], titles: list[str]) -> list[list[int]]:
-    """Return the numbers of the steps that are looked at together: alternatives, and looks in a row."""
+    """Return the numbers of the steps that are looked at together: alternatives, looks in a row, a slot picked and what is done to it then."""
     pages: list[list[int]] = []
     number = 0
     for run in grouped(steps):
         numbers = list(range(number, number + len(run)))
         look = len(run) == 1 and not run[0].actions
         joins = pages and look and not steps[pages[-1][-1]].actions and titles[pages[-1][-1]] == titles[number]
-        if joins:
+        picked = run[0].look is not None and run[0].look.free and not run[0].look.after and run[0].group is None
+        if joins or picked:
             pages[-1] += numbers
         else:
             pages.append(numbers)

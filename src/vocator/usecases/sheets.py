@@ -248,6 +248,26 @@ def note_found(session: Session, sheet_id: str, value: str) -> None:
     )
 
 
+def found_taken(session: Session, sheet_id: str, slot: str) -> int:
+    """Note that something stands in a slot of a sheet that nobody knew of; its own sheet is put away.  Returns the radio.
+
+    Raises NotFound for the sheet, Refusal for a slot that it does not write.
+    """
+    sheet = find_sheet(session, sheet_id)
+    parts = [part["slot"] for part in sheet.content.get("parts", [])]
+    if slot not in (parts or [sheet.slot]):
+        raise Refusal(slot[:20], "slot", ", ".join(parts or [sheet.slot]), "Say it of a slot that this sheet writes.")
+    radios = RadioRepository(session)
+    radios.lock([sheet.radio_id])
+    known = radios.slot(sheet.radio_id, slot)
+    if known.state not in HELD:
+        note = "something stood there before the store: left as it was"
+        radios.note(sheet.radio_id, SlotEvent(clock.utc_now(), slot, SlotState.OCCUPIED, note, None))
+    if not parts:
+        put_away(session, sheet_id)
+    return sheet.radio_id
+
+
 def put_away(session: Session, sheet_id: str) -> None:
     """Put a sheet away unfinished; it can be opened again."""
     find_sheet(session, sheet_id)

@@ -89,8 +89,8 @@ def keeping(sheet: Sheet, setting: str) -> Sheet:
     """Return a sheet that opens a setting and keeps whatever stands there."""
 
     def kept(step: Step) -> Step:
-        turned = step.shows == setting and "until" in step.actions[0] and step.say.startswith(f"{setting} to")
-        return replace(step, actions=step.actions[1:]) if turned else step
+        turned = step.shows == setting and "until" in step.actions[-2] and step.say.startswith(f"{setting} to")
+        return replace(step, actions=(*step.actions[:-2], step.actions[-1])) if turned else step
 
     return replace(sheet, chapters=tuple(Chapter(c.kind, tuple(map(kept, c.steps))) for c in sheet.chapters))
 

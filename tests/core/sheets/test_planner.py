@@ -138,6 +138,7 @@ def test_every_value_carries_its_reason_and_every_window_is_one_step():
     store = [s for s in made.sheet.steps() if s.window_s]
     assert [s.actions[0] for s in store] == ["[FN 1s]"]
     assert store[0].actions[-1] == "[FN]"
+    assert store[0].look is not None and store[0].look.after == 2
 
 
 def test_the_short_way_leaves_out_what_is_known_to_be_right():

@@ -4,16 +4,18 @@ import random
 
 import pytest
 
-from vocator.core.goals.goal import Beyond
+from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import When, grouped
 from vocator.core.goals.speech import caps, say_action, spell
 from vocator.core.planning.planner import plan
+from vocator.core.planning.slot_look import shown_both_ways
 from vocator.core.planning.way_home import way_from
 from vocator.core.proving.operator import follow
 from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap, Wait
+from vocator.core.radio.perform import perform
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import KINDS, generate
 from vocator.usecases.twins import twin_of
@@ -61,6 +63,59 @@ def test_a_store_window_is_one_step_and_is_read_first(twin):
             )
             assert run.trouble == ""
             state = run.state
+
+
+def done(twin, state, actions):
+    for text in actions:
+        for action in parse_actions(twin.profile, text):
+            state = perform(twin, state, action).state
+    return state
+
+
+def as_an_operator_does(twin, sheet, state):
+    """Follow a sheet, looking at each slot before it is written; returns the state and whether the slot was found taken."""
+    for alternatives in grouped(sheet.steps()):
+        seen = display(twin, state)
+        step = next((s for s in alternatives if s.when is None or s.when.holds(seen)), None)
+        if step is None:
+            continue
+        if step.look is None:
+            state = done(twin, state, step.actions)
+            continue
+        state = done(twin, state, step.actions[: step.look.after])
+        by_condition = step.when is not None
+        if by_condition or display(twin, state).text != shown_both_ways(twin, state)[0].text:
+            return done(twin, state, step.look.leave), True
+        state = done(twin, state, step.actions[step.look.after :])
+    return state, False
+
+
+@EVERY
+def test_a_taken_slot_is_never_overwritten_unasked(twin):
+    rng = random.Random(12)
+    for goal, sheet in sheets(twin, 2):
+        held = twin.stored_from_vfo(twin.start)
+        filled = [held._replace(label="OLD") if rng.random() < 0.6 else None for _ in twin.start.slots]
+        for taken in (True, False):
+            filled[goal.slot] = held if taken else None
+            start = twin.start._replace(slots=tuple(filled))
+            state, stopped = as_an_operator_does(twin, sheet, start)
+            assert stopped == taken
+            others = [n for n, slot in enumerate(filled) if state.slots[n] != slot]
+            assert others == ([] if taken else [goal.slot])
+            assert twin.at_rest(state), "what is left as it is is also left"
+
+
+@EVERY
+def test_erasing_looks_before_and_after(twin):
+    goal = Goal(11, generate(twin, "simplex", random.Random(1)).channel, kind="erase")
+    try:
+        steps = plan(twin, goal).steps()
+    except Beyond:
+        return
+    goes = next(n for n, s in enumerate(steps) if s.look or "what goes" in s.say)
+    erased = next(n for n, s in enumerate(steps) if "Erase" in s.say or "erase it" in s.say)
+    assert goes <= erased < max(n for n, s in enumerate(steps) if s.say.startswith("Look"))
 
 
 @EVERY

@@ -9,6 +9,7 @@ export type Model = Schemas['ModelShape'];
 export type GoalForm = Schemas['GoalForm'];
 export type Sheet = Schemas['SheetShape'];
 export type SheetSummary = Schemas['SheetSummary'];
+export type NextFree = Schemas['NextFree'];
 export type Step = Schemas['StepShape'];
 export type Cap = Schemas['CapShape'];
 export type Display = Schemas['DisplayShape'];

@@ -11,6 +11,7 @@
   import { changeWords } from '../lib/sheet/changes';
   import Ladder from '../lib/sheet/Ladder.svelte';
   import Recovery from '../lib/sheet/Recovery.svelte';
+  import Taken from '../lib/sheet/Taken.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
   import { TwinPlay } from '../lib/twin/play.svelte';
   import TwinPanel from '../lib/twin/TwinPanel.svelte';
@@ -21,6 +22,7 @@
   let twin = $state<TwinPlay | null>(null);
   let ways = $state<WayHome[]>([]);
   let lost = $state(false);
+  let taken = $state(false);
   let twinOpen = $state(false);
   let handsFree = $state(false);
   let deep = $state<DeepProof | null>(null);
@@ -108,11 +110,15 @@
     if (!readAloud(words)) shell.say('This device has no voice of its own for reading aloud.');
   }
 
+  /** The slot and the line that the step at hand is of. */
+  function atHand(): { slot: string; slot_text: string; line: string; label: string | null } {
+    return part ?? { slot: content!.goal.slot, slot_text: content!.slot_text, line: String(content!.request.line ?? ''), label: content!.goal.label };
+  }
+
   /** A sheet of its own for the channel at hand, which holds from any state. */
   async function ownSheet(): Promise<void> {
     if (!content) return;
-    const one = part ?? { slot: content.goal.slot, line: String(content.request.line), label: content.goal.label };
-    await writeAgain('long', one);
+    await writeAgain('long', atHand());
   }
 
   /** The same channel by the other way; this sheet is put away. */
@@ -254,7 +260,7 @@
         {#if part && part !== content.parts![0] && following.pages[following.at]?.[0] === part.first}
           <div class="before">Goes on from the channel before. If the radio was used in between: <button type="button" class="act plain" onclick={ownSheet}>write this channel's own sheet</button></div>
         {/if}
-        <StepView steps={following.steps} glass={model?.panel.glass ?? 'segments'} before={following.before} certain={deep?.certain ?? []} />
+        <StepView steps={following.steps} glass={model?.panel.glass ?? 'segments'} before={following.before} certain={deep?.certain ?? []} taken={() => (taken = true)} />
         <ol class="ahead" aria-label="Next steps">
           {#each following2 as step (step.number)}
             <li>{step.say} <span>{#each step.caps as cap, at (at)}<CapView {cap} small />{/each}</span></li>
@@ -310,6 +316,7 @@
     </footer>
   </main>
 
+  <Taken bind:open={taken} sheet={following.id} radio={content.radio_id} power={(content.request.power as string | null) ?? null} one={atHand()} step={following.steps.find((s) => s.look) ?? null} onPurpose={() => (taken = false)} />
   <FaultTree bind:open={silent} radio={content.radio_id} slot={silentSlot} />
   <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} anew={() => void ownSheet()} />
 {:else}

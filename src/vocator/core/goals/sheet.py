@@ -41,13 +41,27 @@ class When:
 
 
 @dataclass(frozen=True, slots=True)
+class SlotLook:
+    """What a slot shows before something is written into it or erased: how a free and a taken one look, in words.
+
+    ``free`` is empty where the step itself stands for a taken slot.  ``leave`` are the actions that leave the slot as it is.
+    ``after`` is the number of the step's actions that come before the look: all keys inside a window are one step.
+    """
+
+    free: str
+    taken: str
+    leave: tuple[str, ...]
+    after: int = 0
+
+
+@dataclass(frozen=True, slots=True)
 class Step:
     """One step: what to press, what then stands on the display, and why.
 
     Steps next to each other with one ``group`` are alternatives.  A step without actions
     is a look.  ``window_s`` is the time within which all its keys must fall, 0 for none.
     ``notes`` says that the operator notes what the main line shows after it.  ``unsure`` says what the manual does not
-    promise of it.
+    promise of it.  ``look`` is what to look at before or within it.
     """
 
     actions: tuple[str, ...]
@@ -60,6 +74,7 @@ class Step:
     window_s: float = 0
     notes: bool = False
     unsure: str = ""
+    look: SlotLook | None = None
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line speaks."""

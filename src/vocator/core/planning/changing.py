@@ -6,7 +6,6 @@ from vocator.core.planning.order import CHAPTER_OF, CHAPTERS
 from vocator.core.planning.routes import Routes
 from vocator.core.radio.display import display
 from vocator.core.radio.domain import Amounts
-from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs import clicks_to
 
 MANY_CLICKS = 60
@@ -17,14 +16,9 @@ def chapter_of(draft: Draft, setting: int) -> ChapterKind:
     return CHAPTER_OF.get(draft.twin.settings[setting].means, CHAPTERS[-1])
 
 
-def opened_shows(twin: Twin, name: str) -> str | None:
-    """Return what an opened value shows of its name, None where its display shows the value alone."""
-    return name if twin.screens[twin.profile.screen("value")].named else None
-
-
-def type_and_look(draft: Draft, chapter: ChapterKind, digits: str, name: str, why: str) -> None:
-    """Type a value as a step of its own, so that a wrong digit is seen before it is kept."""
-    draft.step(chapter, [digits], say=f"{name}: type {digits} and read it", why=why)
+def type_and_look(draft: Draft, chapter: ChapterKind, actions: list[str], name: str, why: str) -> None:
+    """Open a value and type it, the last of some actions, so that a wrong digit is seen before it is kept."""
+    draft.step(chapter, actions, say=f"{name}: type {actions[-1]} and read it", why=why)
     shown = display(draft.twin, draft.state).main
     draft.expect_last(shown)
 

@@ -6,7 +6,7 @@ start is unknown) and the set of settings whose value is certain whatever the st
 
 from dataclasses import replace
 
-from vocator.core.goals.sheet import FOUND, Change, Chapter, ChapterKind, Step, When
+from vocator.core.goals.sheet import FOUND, Change, Chapter, ChapterKind, SlotLook, Step, When
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.perform import perform
@@ -49,13 +49,14 @@ class Draft:
         on_air: bool = False,
         window_s: float = 0,
         notes: bool = False,
+        look: SlotLook | None = None,
     ) -> None:
         """Add a step under a chapter and follow it."""
         actions = self._own(actions)
         if self.found and any("until" in a and a.endswith(self.found) for a in actions):
             actions = [a.removesuffix(self.found) + FOUND if "until" in a and a.endswith(self.found) else a for a in actions]
             say, shows = say.replace(self.found, FOUND), None if shows and shows.endswith(self.found) else shows
-        step = Step(tuple(actions), shows, _plain(self._own([say])[0]), why, when, group, on_air, window_s, notes)
+        step = Step(tuple(actions), shows, _plain(self._own([say])[0]), why, when, group, on_air, window_s, notes, look=look)
         if not self._chapters or self._chapters[-1][0] != chapter:
             self._chapters.append((chapter, []))
         self._chapters[-1][1].append(step)
@@ -69,15 +70,19 @@ class Draft:
         steps = self._chapters[-1][1]
         steps[-1] = replace(steps[-1], shows=shows)
 
-    def alternatives(self, chapter: ChapterKind, options: list[tuple[When, list[str], str, str]]) -> None:
-        """Add alternatives, each with its condition, actions, words and reason; judged together."""
+    def alternatives(
+        self, chapter: ChapterKind, options: list[tuple[When, list[str], str, str]], look: SlotLook | None = None
+    ) -> None:
+        """Add alternatives, each with its condition, actions, words and reason; judged together.  The first is what ``look`` is of."""
         self._groups += 1
         seen = display(self.twin, self.state)
         chosen = next((i for i, option in enumerate(options) if option[0].holds(seen)), None)
         if not self._chapters or self._chapters[-1][0] != chapter:
             self._chapters.append((chapter, []))
         for index, (when, actions, say, why) in enumerate(options):
-            step = Step(tuple(self._own(actions)), None, _plain(say), why, when, f"g{self._groups}")
+            step = Step(
+                tuple(self._own(actions)), None, _plain(say), why, when, f"g{self._groups}", look=look if not index else None
+            )
             self._chapters[-1][1].append(step)
             if index == chosen:
                 self._follow(step)
@@ -92,6 +97,14 @@ class Draft:
             a.replace("PUSH", own).replace(f"{general}- until", f"{own}- until").replace(f"{general} until", f"{own} until")
             for a in actions
         ]
+
+    def after(self, actions: list[str]) -> State:
+        """Return the state that some actions would lead to from here."""
+        state = self.state
+        for text in self._own(actions):
+            for action in parse_actions(self.twin.profile, text):
+                state = perform(self.twin, state, action).state
+        return state
 
     def _follow(self, step: Step) -> None:
         for text in step.actions:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field
 
 from vocator.core.goals.sheet import ChapterKind, When
-from vocator.core.planning.changing import change_to, chapter_of, many_clicks, opened_shows, type_and_look
+from vocator.core.planning.changing import change_to, chapter_of, many_clicks, type_and_look
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.order import CHAPTERS, tour
 from vocator.core.planning.routes import Routes, key_for
@@ -38,14 +38,12 @@ def set_in_panel(
         found = routes.panel_for(setting)
         assert found is not None
         button = f"touch {s.name}"
-        if opening:
-            draft.step(chapter, opening, say=f"Open the panel: {', '.join(opening)}", why=why)
-            opening = []
         if found[1].verb == "step":
-            actions, clicks = [f"{button} until {text}"], 0
+            actions, clicks = [*opening, f"{button} until {text}"], 0
         else:
             change, clicks = change_to(draft, routes, setting, todo[setting], draft.value(setting))
-            actions = [button, change, button]
+            actions = [*opening, button, change, button]
+        opening = []
         draft.step(chapter, actions, shows=f"{s.name} {text}", say=f"{s.name}: {text}{many_clicks(clicks)}", why=why)
         draft.now_certain(setting)
     draft.step(chapter, [close], when=When(screen=screen.shows), say=f"Leave the panel: {close}", why="the settings are kept")
@@ -112,11 +110,11 @@ def _set_one(
     value_screen = twin.screens[twin.profile.screen("value")]
     keep_key = key_for(value_screen, "keep_back")
     assert keep_key is not None
-    actions = [*opening, *routes.open_entry(list_screen, routes.cursor_at(draft.state, list_screen), entry_at)]
-    draft.step(chapter, actions, shows=opened_shows(twin, setting.name), say=f"Open {setting.name}", why=why)
+    opening = [*opening, *routes.open_entry(list_screen, routes.cursor_at(draft.state, list_screen), entry_at)]
+    standing = draft.after(opening)
     text = setting.domain.text(value)
-    change, clicks = change_to(draft, routes, entry.setting, value, draft.state.value)
-    turns = [change]
+    change, clicks = change_to(draft, routes, entry.setting, value, standing.value)
+    turns = [*opening, change]
     if behind is not None:
         hidden, wanted = behind
         inner_key = keep_key if setting.then is not None else key_for(value_screen, "inner")
@@ -127,7 +125,7 @@ def _set_one(
     home = key_for(value_screen, "keep_home") if last and behind is None else None
     shows = None if twin.screens[list_screen].closes or home else entry.name
     if change.isdigit() and behind is None:
-        type_and_look(draft, chapter, change, setting.name, why)
+        type_and_look(draft, chapter, turns, setting.name, why)
         turns = []
     keeping = "keep it and leave" if home else "keep it"
     say = f"{setting.name} to {text}, {keeping}{many_clicks(clicks)}"

@@ -4,7 +4,8 @@ from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes, binding_for, key_for
-from vocator.core.planning.store_chapters import go_to_slot, letter_keys, open_via, pick_slot, picker_for, to_rest
+from vocator.core.planning.slot_chapters import go_to_slot, letter_keys, open_via, pick_slot, picker_for, to_rest
+from vocator.core.radio.display import display
 from vocator.core.radio.profile import Screen
 from vocator.core.radio.twin import Twin
 
@@ -87,19 +88,23 @@ def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) ->
     via = routes.to_screen(draft.twin.memory, editor.name)
     say = "Open the label, start the first place"
     draft.step(ChapterKind.NAME, [*open_via(draft, routes, via), forward], say=say, why=f"{editor.length} places, blank at first")
-    for place, letter in enumerate(label):
-        turn = _letter(draft, routes, editor, letter, editor.characters[0])
-        actions = [forward] if letter == " " else [turn, forward]
-        words = f"{letter if letter != ' ' else 'space'}, then go on"
-        draft.step(ChapterKind.NAME, actions, say=words, why=f"place {place + 1} of {len(label)}")
-    if len(label) < editor.length:
-        draft.step(
-            ChapterKind.NAME, [cut], shows=label, say=f"Cut what follows: hold for {cut[-3:-1]}", why="a shorter label ends here"
-        )
+    turns = [_letter(draft, routes, editor, letter, editor.characters[0]) for letter in label]
+    places = [forward if letter == " " else f"{turn} {forward}" for turn, letter in zip(turns, label, strict=True)]
+    short = len(label) < editor.length
+    _places(
+        draft, label, [*places, *([cut] if short else [])], f"; then cut what follows: hold for {cut[-3:-1]}" if short else ""
+    )
     sends = "; it does not send there" if leave == "[PTT]" else ""
     draft.step(
         ChapterKind.NAME, [leave], say=f"Keep the label: tap {leave}", why=f"nothing blinks any more, so it is kept{sends}"
     )
+
+
+def _places(draft: Draft, label: str, lines: list[str], more: str = "") -> None:
+    """Write a label place by place in one step, a line a place; it is read before it is kept."""
+    draft.step(ChapterKind.NAME, lines, say=f"Write {label}, place by place{more}", why="read it before you keep it")
+    if display(draft.twin, draft.state).stands(label):
+        draft.expect_last(label)
 
 
 def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
@@ -110,12 +115,8 @@ def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> No
     draft.step(
         ChapterKind.NAME, open_via(draft, routes, via), say="Open the label", why=f"{editor.length} places, blank at first"
     )
-    for place, letter in enumerate(label):
-        turn = _letter(draft, routes, editor, letter, " ")
-        words = f"{letter if letter != ' ' else 'space'}, then push"
-        draft.step(
-            ChapterKind.NAME, [*([] if letter == " " else [turn]), on], say=words, why=f"place {place + 1} of {len(label)}"
-        )
+    turns = [_letter(draft, routes, editor, letter, " ") for letter in label]
+    _places(draft, label, [on if letter == " " else f"{turn} {on}" for turn, letter in zip(turns, label, strict=True)])
     why = "the list is left" if len(label) == editor.length else "a shorter label is kept as far as it was pushed"
     draft.step(ChapterKind.NAME, [keep], say=f"Keep it and leave: tap {keep}", why=why)
 
@@ -131,13 +132,12 @@ def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str, ren
     why = "the old name stands there" if renamed else "it is blank, since the store took the old one away"
     draft.step(ChapterKind.NAME, open_via(draft, routes, via), say=say, why=why)
     places = label.ljust(editor.length) if renamed else label
+    lines = []
     for place, letter in enumerate(places):
-        turn = _letter(draft, routes, editor, letter, draft.state.letters[place])
-        last = place == len(places) - 1
-        actions = [*([] if letter == " " and not renamed else [turn]), *([] if last else [onward])]
-        words = f"{letter if letter != ' ' else 'space'}{'' if last else ', then go on'}"
-        why = f"place {place + 1} of {len(label)}" if place < len(label) else "what is left of the old name must go"
-        draft.step(ChapterKind.NAME, actions, say=words, why=why)
+        turn = [] if letter == " " and not renamed else [_letter(draft, routes, editor, letter, draft.state.letters[place])]
+        lines.append(" ".join([*turn, *([onward] if place < len(places) - 1 else [])]))
+    more = "; what is left of the old name becomes spaces" if len(places) > len(label) else ""
+    _places(draft, label, [line for line in lines if line], more)
     draft.step(ChapterKind.NAME, [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
     if home is None:
         to_rest(draft, routes, ChapterKind.NAME, "the label is kept")

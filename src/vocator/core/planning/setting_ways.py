@@ -6,7 +6,7 @@ nothing is disturbed afterwards.
 
 from vocator.core.goals.effort import HOLD_EXTRA_S, TAP_S
 from vocator.core.goals.sheet import ChapterKind, When
-from vocator.core.planning.changing import change_to, chapter_of, many_clicks, opened_shows, type_and_look
+from vocator.core.planning.changing import change_to, chapter_of, many_clicks, type_and_look
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.list_ways import Plan, set_in_lists, set_in_panel
 from vocator.core.planning.order import CHAPTERS, without_disturbed
@@ -180,8 +180,8 @@ def _set_by_free_key(
         inner, more = change_to(draft, routes, behind[0], behind[1], draft.value(behind[0]))
         actions += [keep, inner]
         text, clicks = f"{text} {twin.settings[behind[0]].domain.text(behind[1])}", clicks + more
-    draft.step(chapter, [f"[{key}]"], shows=opened_shows(twin, s.name), say=f"Free key {key}: {s.name} opens", why=why)
-    draft.step(chapter, [*actions, keep], say=f"{s.name} to {text}, keep it{many_clicks(clicks)}", why=why)
+    words = f"Free key {key} opens {s.name}: {text}, keep it{many_clicks(clicks)}"
+    draft.step(chapter, [f"[{key}]", *actions, keep], say=words, why=why)
     draft.now_certain(setting)
     if behind is not None:
         draft.now_certain(behind[0])
@@ -201,10 +201,10 @@ def _set_opened(
     change, clicks = change_to(draft, routes, setting, value, draft.value(setting))
     text = s.domain.text(value)
     chapter, why = chapter or chapter_of(draft, setting), whys.get(setting, "")
-    draft.step(chapter, list(presses), shows=opened_shows(twin, s.name), say=f"Open {s.name}", why=why)
+    opening = list(presses)
     if change.isdigit():
-        type_and_look(draft, chapter, change, s.name, why)
-    actions = [keep] if change.isdigit() else [change, keep]
+        type_and_look(draft, chapter, [*opening, change], s.name, why)
+    actions = [keep] if change.isdigit() else [*opening, change, keep]
     draft.step(chapter, actions, say=f"{s.name} to {text}, keep it{many_clicks(clicks)}", why=why)
     draft.now_certain(setting)
 

@@ -1,15 +1,21 @@
 """The chapters from the try to the read-back: try, store, name, read back."""
 
+from dataclasses import replace
+
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.sheet import ChapterKind, When
+from vocator.core.goals.sheet import ChapterKind, SlotLook, When
 from vocator.core.planning.draft import Draft
-from vocator.core.planning.list_ways import leave_list
-from vocator.core.planning.routes import Routes, Via, binding_for, key_for
+from vocator.core.planning.erase_chapters import clear_slot
+from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.setting_chapters import set_frequency
 from vocator.core.planning.setting_ways import set_all
+from vocator.core.planning.slot_chapters import letter_keys, open_via, pick_slot, picker_for, to_rest
+from vocator.core.planning.slot_look import look_in
+from vocator.core.planning.way_home import way_out
 from vocator.core.radio.display import lasting_icons
-from vocator.core.radio.profile import Means, Screen
+from vocator.core.radio.profile import Screen
 from vocator.core.radio.start import reaches_by_offset
+from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
 ANTENNA = "Antenna or dummy load on. Listen first, then give your call sign."
@@ -48,7 +54,7 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
     twin = draft.twin
     picker = picker_for(twin, "write")
     if picker.occupied == "refuse" and not (draft.whole and draft.state.slots[goal.slot] is None):
-        _erase_if_occupied(draft, routes, goal)
+        clear_slot(draft, routes, goal)
     _write(draft, routes, goal, "write", f"Store into {twin.profile.slot_text(goal.slot)}")
     if not reaches_by_offset(twin, goal.channel) and twin.send_frequency is None:
         assert goal.channel.tx_hz is not None
@@ -56,7 +62,7 @@ def store(draft: Draft, routes: Routes, goal: Goal) -> None:
         _to_vfo(draft, picker)
         set_frequency(draft, routes, goal.channel.tx_hz, ChapterKind.STORE, "the transmit frequency, for a second save")
         verb = "write_split" if binding_for(picker, "write_split") else "write"
-        _write(draft, routes, goal, verb, "Store it as the transmit frequency of the same slot")
+        _write(draft, routes, goal, verb, "Store it as the transmit frequency of the same slot", second=True)
     to_rest(draft, routes)
     _look_at_slot(draft, routes, goal)
 
@@ -68,120 +74,91 @@ def _to_vfo(draft: Draft, picker: Screen) -> None:
         draft.step(ChapterKind.STORE, [key], say=f"Back to VFO mode: tap {key}", why="the transmit frequency is typed there")
 
 
-def picker_for(twin: Twin, verb: str) -> Screen:
-    """Return the list of slots in which something is done to one: ``write`` or ``erase``."""
-    return next(s for s in twin.screens if s.kind == "picker" and binding_for(s, verb))
-
-
-def open_via(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
-    """Return the presses that open a picker or an editor from where the draft stands."""
-    assert via is not None
-    if via.list_screen < 0:
-        return list(via.actions)
-    cursor = routes.cursor_at(draft.state, via.list_screen)
-    return [*routes.go_to_list(draft.state, via.list_screen), *routes.open_entry(via.list_screen, cursor, via.entry)]
-
-
-def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
-    """Return the actions that pick a slot once the picker is open."""
-    profile = draft.twin.profile
-    text = profile.slot_text(slot)
-    if picker.digits:
-        return [text] if text.isdigit() else [routes.until(profile.screen(picker.name), "pick", 0, 0, 1, True, text)]
-    screen = profile.screen(picker.name)
-    if picker.touched:
-        return [f"touch line {text}"]
-    at = {"lowest_free": draft.twin.lowest_free(draft.state), "position": draft.state.positions[draft.state.unit]}.get(
-        picker.starts, 0
-    )
-    if profile.group_size:
-        size, count = profile.group_size, profile.slot_count // profile.group_size
-        group = routes.until(screen, "pick_group", at // size, slot // size, count, True, profile.group_text(slot))
-        return [group, routes.until(screen, "pick", at % size, slot % size, size, True, text)]
-    return [routes.until(screen, "pick", at, slot, profile.slot_count, True, text)]
-
-
-def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str) -> None:
+def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str, second: bool = False) -> None:
+    """Pick the slot, look whether it is free, write; the look is left out where it is known, or where the radio asks itself."""
     twin = draft.twin
     picker = picker_for(twin, verb)
+    window = picker.quiet_ms / 1000 if picker.window else 0
+    opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
+    picked = [*opening, *pick_slot(draft, routes, picker, goal.slot)]
+    open_question = not second and not (draft.whole and draft.state.slots[goal.slot] is None)
+    at = draft.after(picked)
+    asks = picker.occupied == "ask" and verb == "write" and open_question
+    actions, shows, why = _keys_to_write(twin, goal, picker, verb), _written_mark(twin, goal, picker), "written in one go"
+    if window:
+        why = f"read it all first: the window is {window:g} s from the last key"
+    if picker.second_save and verb == "write" and not second:
+        say, why = (
+            f"{say}, once",
+            "saved twice, the slot sends on what the VFO shows; in doubt look at the slot, do not save again",
+        )
+    look = look_in(twin, at) if open_question and picker.occupied == "overwrite" else None
+    if look is not None:
+        say = f"{say} if it is free ({look.free}); stop if it is taken ({look.taken})"
+        why = (
+            f"an occupied slot is overwritten unasked. {why[0].upper()}{why[1:]}"
+            if window
+            else "an occupied slot is overwritten unasked"
+        )
+    if look is not None and not window:
+        slot = twin.profile.slot_text(goal.slot)
+        mark = None if picker.occupied_mark else slot
+        draft.step(
+            ChapterKind.STORE, picked, shows=mark, say=f"Pick slot {slot}, look whether it is free", why="nothing is written yet"
+        )
+        picked = []
+    look = replace(look, after=len(picked)) if look else None
+    draft.step(ChapterKind.STORE, [*picked, *actions], shows=shows, say=say, why=why, window_s=window, look=look)
+    if asks:
+        _confirm_if_asked(draft, picker, goal, at)
+
+
+def _keys_to_write(twin: Twin, goal: Goal, picker: Screen, verb: str) -> list[str]:
+    """Return the label's letters where they are typed in the list of slots, the key that writes, and the yes where it always asks."""
     key = key_for(picker, verb)
     assert key is not None
-    opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
     named = letter_keys(picker, goal.channel.label) if verb == "write" and goal.channel.label else []
-    actions = [*opening, *pick_slot(draft, routes, picker, goal.slot), *named, key]
+    actions = [*named, key]
     if picker.asks and picker.occupied != "ask":
         yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "confirm")
         assert yes is not None
         actions.append(yes)
-    shows = picker.message or None
-    if picker.after == "memory":
-        shows = twin.profile.slot_text(goal.slot)
-    if picker.after == "stay":
-        shows = twin.profile.slot_text(goal.slot)
-    if shows is None and picker.after == "list":
-        shows = next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
-    asks = picker.occupied == "ask" and verb == "write" and not (draft.whole and draft.state.slots[goal.slot] is None)
+    return actions
+
+
+def _written_mark(twin: Twin, goal: Goal, picker: Screen) -> str | None:
+    """Return what stands on the display once the slot is written."""
     if picker.occupied == "ask":
-        shows = None
-    window = picker.quiet_ms / 1000
-    why = f"read it all first: the window is {window:g} s from the last key" if picker.window else "written in one go"
-    draft.step(ChapterKind.STORE, actions, shows=shows, say=say, why=why, window_s=window if picker.window else 0)
-    if asks:
-        _confirm_if_asked(draft, picker)
+        return None
+    if picker.after in ("memory", "stay"):
+        return twin.profile.slot_text(goal.slot)
+    if not picker.message and picker.after == "list":
+        return next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
+    return picker.message or None
 
 
-def _confirm_if_asked(draft: Draft, picker: Screen) -> None:
-    """Say yes where the radio asks before overwriting."""
-    question = draft.twin.screens[draft.twin.profile.screen(picker.asks)]
+def _plainly(why: str) -> str:
+    return why.replace("[", "").replace("]", "")
+
+
+def _confirm_if_asked(draft: Draft, picker: Screen, goal: Goal, at: State) -> None:
+    """Say yes where the radio asks before overwriting, if that is meant."""
+    number = draft.twin.profile.screen(picker.asks)
+    question = draft.twin.screens[number]
     yes = key_for(question, "confirm")
     assert yes is not None
-    say = f"If {question.text} shows: {yes}"
-    draft.step(ChapterKind.STORE, [yes], when=When(shows=question.text), say=say, why="the slot is occupied; it is overwritten")
-
-
-def letter_keys(picker: Screen, label: str | None) -> list[str]:
-    """Return the taps that write a label with the digit keys, place by place."""
-    on = key_for(picker, "next_place")
-    if not picker.letters or not label or on is None:
-        return []
-    presses = []
-    for letter in label:
-        key, group = next((k, g) for k, g in picker.letters if letter in g)
-        presses.append(key * (group.index(letter) + 1))
-    return [" ".join(f"{p} {on}" for p in presses[:-1]), presses[-1]] if len(presses) > 1 else presses
-
-
-def _erase_if_occupied(draft: Draft, routes: Routes, goal: Goal) -> None:
-    twin = draft.twin
-    picker = picker_for(twin, "erase")
-    slot = twin.profile.slot_text(goal.slot)
-    opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
+    slot = draft.twin.profile.slot_text(goal.slot)
+    leave = way_out(draft.twin, at._replace(stack=(*at.stack, at.screen), screen=number))
+    say = f"If {question.text} shows, {slot} is taken: stop, or overwrite it on purpose: {yes}"
+    why = f"to leave it as it is: {', '.join(leave)}" if leave else "the slot is occupied; it is overwritten"
     draft.step(
         ChapterKind.STORE,
-        [*opening, *pick_slot(draft, routes, picker, goal.slot)],
-        say=f"Look at slot {slot} before storing",
-        why="this radio refuses an occupied slot",
+        [yes],
+        when=When(shows=question.text),
+        say=say,
+        why=_plainly(why),
+        look=SlotLook("", question.text, leave),
     )
-    erase, back = key_for(picker, "erase"), key_for(picker, "back")
-    assert erase is not None and back is not None
-    mark = picker.occupied_mark + slot
-    draft.alternatives(
-        ChapterKind.STORE,
-        [
-            (When(shows=mark), [erase], f"If {mark} shows: erase it, {erase}", f"{picker.occupied_mark} means occupied"),
-            (When(not_shows=mark), [back], f"If {slot} alone shows: leave it, {back}", "the slot is free"),
-        ],
-    )
-
-
-def to_rest(draft: Draft, routes: Routes, chapter: ChapterKind = ChapterKind.STORE, why: str = "the slot is written") -> None:
-    """Leave the list or the memory list that a store, a name or an erase returned to."""
-    leave_list(draft, routes, chapter, why)
-    screen = draft.twin.screens[draft.state.screen]
-    if screen.kind == "picker":
-        key = key_for(screen, "home")
-        assert key is not None
-        draft.step(chapter, [key], when=When(screen=screen.shows), say=f"Leave the memory list: {key}", why=why)
 
 
 def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
@@ -253,23 +230,6 @@ def _icon_words(twin: Twin, icon: str) -> str:
     return f"{words.get(rule.fact, rule.fact)} as stored"
 
 
-def go_to_slot(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -> None:
-    """Go to memory mode and to the slot, by its digits or by turning."""
-    twin = draft.twin
-    slot = twin.profile.slot_text(goal.slot)
-    if goal.slot == twin.profile.call_slot:
-        keys = routes.mode_keys(twin.vfo, min(twin.call_screens), draft.state.unit)
-        draft.step(chapter, list(keys), say=f"{slot} mode", why="read the frequency, sign and tone there")
-        return
-    keys = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
-    draft.step(chapter, list(keys), say="Memory mode", why="a slot number shows")
-    go = [slot] if binding_for(twin.screens[twin.memory], "enter") else [routes.until(twin.memory, "recall", 0, 0, 1, True, slot)]
-    if twin.profile.group_size:
-        group = twin.profile.group_text(goal.slot)
-        go.insert(0, routes.until(twin.memory, "next_group", 0, 0, 1, True, group))
-    draft.step(chapter, go, shows=slot, say=f"Go to slot {slot}", why="read the frequency, sign and tone there")
-
-
 def reverse_check(draft: Draft, routes: Routes) -> None:
     """Look at the send side of the slot shown by reverse, and put it back; raises Beyond."""
     actions, setting = routes.presses(draft.twin.memory, "reverse"), draft.twin.reverse_setting
@@ -289,113 +249,3 @@ def reverse_check(draft: Draft, routes: Routes) -> None:
     keys = " ".join(actions)
     draft.step(ChapterKind.READ_BACK, [keys], say="Reverse: the display shows the other side", why=why)
     draft.step(ChapterKind.READ_BACK, [keys], say="Reverse back again", why="else it stays swapped")
-
-
-def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
-    """Erase a slot that holds a channel, by a picker or from memory mode."""
-    twin = draft.twin
-    erasing = [s for s in twin.screens if s.kind == "picker" and binding_for(s, "erase")]
-    if any(s.occupied_mark and not binding_for(s, "write") for s in erasing):
-        _erase_if_occupied(draft, routes, goal)
-        to_rest(draft, routes, why="the slot is empty")
-        return
-    if erasing:
-        _erase_picked(draft, routes, goal, erasing[0])
-        return
-    if goal.slot == twin.profile.call_slot:
-        slot = twin.profile.slot_text(goal.slot)
-        raise Beyond("erase", f"{slot} can only be overwritten on this radio", "Store another channel there.")
-    go_to_slot(draft, routes, goal, ChapterKind.STORE)
-    at_once = key_for(twin.screens[twin.memory], "erase_shown")
-    if at_once is not None:
-        draft.step(ChapterKind.STORE, [at_once], say=f"Erase: {at_once}", why="look at the slot number first: it does not ask")
-        return
-    listed = routes.to_entry(lambda e: e.verb == "erase_shown")
-    if listed is not None:
-        actions = [*routes.go_to_list(draft.state, listed.list_screen), *routes.open_entry(listed.list_screen, 0, listed.entry)]
-        draft.step(
-            ChapterKind.STORE, actions, say=f"Erase: {', '.join(actions)}", why="look at the slot number first: it does not ask"
-        )
-        return
-    question = next(s for s in twin.screens if s.kind == "question" and binding_for(s, "erase"))
-    opening = _through_questions(routes, question)
-    yes = key_for(question, "erase")
-    assert opening and yes is not None
-    draft.step(
-        ChapterKind.STORE,
-        [*opening],
-        shows=question.text,
-        say=f"Ask to erase: {question.text}",
-        why="look at the slot number first",
-    )
-    draft.step(ChapterKind.STORE, [yes], say=f"Erase: tap {yes}", why="there is no way back")
-
-
-def _through_questions(routes: Routes, question: Screen) -> list[str]:
-    """Return the presses from memory mode to a question, maybe through others."""
-    actions: list[str] = []
-    while True:
-        found = routes.presses(routes.twin.memory, "open", question.name)
-        if found is not None:
-            return [*found, *actions]
-        before = next(s for s in routes.twin.screens if binding_for(s, "open", question.name))
-        key = key_for(before, "open", question.name)
-        assert key is not None
-        actions.insert(0, key)
-        question = before
-
-
-def _erase_picked(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> None:
-    """Pick the slot in a list of slots and erase it there."""
-    twin = draft.twin
-    erase = key_for(picker, "erase")
-    assert erase is not None
-    opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
-    actions = [*opening, *pick_slot(draft, routes, picker, goal.slot), erase]
-    if picker.asks:
-        yes = key_for(twin.screens[twin.profile.screen(picker.asks)], "erase")
-        assert yes is not None
-        actions.append(yes)
-    draft.step(ChapterKind.STORE, actions, say="Open the list, pick the slot, erase it", why="there is no way back")
-    to_rest(draft, routes, why="the slot is empty")
-
-
-def unseen(twin: Twin, goal: Goal) -> list[str]:
-    """Name the stored values that this radio's memory mode cannot show."""
-    facts = {r.fact for r in twin.profile.icons}
-    facts |= {"signalling"} if "sent" in facts else set()
-    tone = goal.channel.tone
-    limits = []
-    if not facts & {"tone_use", "signalling"}:
-        limits.append("the read-back shows neither tone nor code, nor that there is none")
-    else:
-        for word, used in (("tone", tone.tone_tx or tone.tone_rx), ("code", tone.dcs_tx or tone.dcs_rx)):
-            if used:
-                limits.append(f"the read-back shows that a {word} is used, not which: memory mode does not open it")
-    limits += _offset_unseen(twin, goal, facts)
-    for fact in ("width", "power"):
-        if fact not in facts and twin.profile.setting_for(Means(fact)) is not None:
-            limits.append(f"the read-back does not show the {fact}")
-    if twin.profile.free_keys:
-        limits.append(
-            f"a free key held by mistake while a value is open is given to it, and only {twin.profile.common.assigned} tells so at that moment"
-        )
-    if goal.channel.label and not twin.reverse_icons and Routes(twin).presses(twin.memory, "reverse") is not None:
-        limits.append("a reverse switched on by mistake after the name is not shown: the name covers the frequency")
-    if binding_for(picker_for(twin, "write"), "erase") is not None:
-        limits.append(
-            "a wrong key in the list of slots can change the one it stands on: if you pressed one, look at that slot too"
-        )
-    show = twin.profile.setting_for(Means.SHOW)
-    if show is not None:
-        limits.append(f"with {twin.settings[show].name} at another value than the frequency, memory mode shows that instead")
-    return limits
-
-
-def _offset_unseen(twin: Twin, goal: Goal, facts: set[str]) -> list[str]:
-    """Say whether the send side can be read in memory mode: by reverse, by the sign alone, or not at all."""
-    if goal.channel.is_simplex or Routes(twin).presses(twin.memory, "reverse") is not None:
-        return []
-    if not facts & {"shift", "split"}:
-        return ["the read-back does not show the send side"]
-    return ["the read-back shows the sign, not the offset: memory mode does not open it"]

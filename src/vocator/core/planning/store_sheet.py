@@ -13,10 +13,11 @@ from vocator.core.goals.sheet import Change, ChapterKind, Part, Sheet
 from vocator.core.planning.changes import left_different
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.group_chapter import keep_to_group
+from vocator.core.planning.limits import unseen
 from vocator.core.planning.name_chapter import name
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import channel_needs, clear, ready, set_frequency, set_wide_needs, settings
-from vocator.core.planning.store_chapters import read_back, store, try_it, unseen
+from vocator.core.planning.store_chapters import read_back, store, try_it
 from vocator.core.radio.start import required_values
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin

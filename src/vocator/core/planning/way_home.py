@@ -97,6 +97,20 @@ def way_from(twin: Twin, s: State) -> tuple[str, ...]:
     return ways[look] if look in ways else ways[look._replace(text="")]
 
 
+def way_out(twin: Twin, s: State) -> tuple[str, ...]:
+    """Return what leaves one open state as it is: a key that leaves, some times, or waiting; empty where nothing is known."""
+    keys = {b.press.key: Tap(b.press.key) for b in twin.screens[s.screen].bind if b.verb in LEAVING and b.press.kind == "tap"}
+    own = [(key,) * n for key in keys.values() for n in range(1, DEEPEST + 1) if key.key not in ("PTT", "PUSH", TOUCH + "OWN")]
+    waits: list[tuple[Input, ...]] = [(Wait(q),) for q in (twin.screens[s.screen].quiet_ms,) if q]
+    best = _best(twin, [s], [*own, *waits])
+    if best is not None:
+        return best[1]
+    try:
+        return way_from(twin, s)
+    except KeyError:
+        return ()
+
+
 def _candidates(twin: Twin) -> list[tuple[Input, ...]]:
     """Return waits, every one or two taps, and three of the keys that leave something."""
     keys: dict[Input, None] = {}

@@ -105,7 +105,7 @@ class Facts:
             group = m.profile.group_text(s.pick)
             if bool(m.profile.slot_text(s.pick) == target):
                 return True
-            return bool(self.at.shows_frequency) and bool(group) and bool(group == target)
+            return bool(group) and bool(group == target)
         return any(bool(x == target) for x in self.parts[3])
 
     def _word(self, text: str) -> bool:

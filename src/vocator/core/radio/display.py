@@ -145,7 +145,8 @@ def _picker(m: Machine, s: State, screen: Screen) -> Parts:
         return main, None, "", (slot, main)
     group = m.profile.group_text(s.pick)
     if not screen.shows_frequency:
-        return slot, slot, "" if stored else "blinks", (slot,)
+        words = [screen.text, "blinks"] if (stored is not None) == (screen.blinks == "occupied") else [screen.text]
+        return slot, slot, " ".join(w for w in words if w), (slot, *((group,) if group else ()))
     main = m.frequency(stored.rx_hz) if stored else NO_FREQUENCY
     beside = (stored.label or "") if stored and (screen.touched or m.profile.lit_labels) else screen.text
     return s.letters or main, slot, beside, (slot, *((group,) if group else ()))

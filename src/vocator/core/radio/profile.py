@@ -167,6 +167,7 @@ class Screen:
     clicks_only: bool = False
     write_beep: str = ""
     shows_frequency: bool = True
+    blinks: str = "free"
     label_starts: str = "dots"
     trims: bool = False
     ends_reverse: bool = False

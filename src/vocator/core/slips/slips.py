@@ -20,7 +20,15 @@ from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
 MOST_POINTS = 4
-LIKELY = {"one click off": 6, "twice": 5, "held for a tap": 5, "tapped for a hold": 5, "waited too long": 4, "wrong digit": 4}
+LIKELY = {
+    "one click off": 6,
+    "twice": 5,
+    "held for a tap": 5,
+    "tapped for a hold": 5,
+    "waited too long": 4,
+    "wrong digit": 4,
+    "done again": 5,
+}
 """How likely each kind of slip is against the others, by what operators report; any other key counts 1."""
 
 
@@ -103,7 +111,7 @@ class Hand:
         for given in (*inputs[: slip.point], *slip.wrong):
             state, effects = self.twin.act(state, given)
             sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
-        if isinstance(action, Until) and slip.kind != "one click off":
+        if isinstance(action, Until) and slip.kind not in ("one click off", "done again"):
             state, more, failed = self.all(state, [action])
             return state, sent + more, failed
         for given in inputs[slip.point + 1 :]:
@@ -222,10 +230,30 @@ class Course:
         for number in steps if steps is not None else range(len(self.steps)):
             if not self.run.frames[number].done:
                 continue
-            state = self.before(number)
+            state = before = self.before(number)
             for at, action in enumerate(self.actions(self.steps[number])):
                 yield from self._slips_in(number, at, action, state)
                 state = perform(self.twin, state, action).state
+            if state.slots != before.slots:
+                yield from self._done_again(number, state)
+
+    def _done_again(self, number: int, state: State) -> Iterator[Slip]:
+        """Yield a step that wrote a slot done once more, in doubt whether it was."""
+        again: list[Input] = []
+        actions = self.actions(self.steps[number])
+        last = self.hand.inputs(self._until_last(number), actions[-1])
+        for action in actions:
+            try:
+                again += self.hand.inputs(state, action)
+                state = perform(self.twin, state, action).state
+            except UntilFailed:
+                return
+        if last:
+            yield Slip(number, len(actions) - 1, len(last) - 1, "done again", (last[-1], *again), last[-1])
+
+    def _until_last(self, number: int) -> State:
+        """Return the state before the last action of a step."""
+        return self.hand.all(self.before(number), self.actions(self.steps[number])[:-1])[0]
 
     def _slips_in(self, number: int, at: int, action: Action, state: State) -> Iterator[Slip]:
         inputs = self.hand.inputs(state, action)

@@ -4,12 +4,18 @@
   import CapView from '../cap/CapView.svelte';
   import Glass from '../glass/Glass.svelte';
 
-  let { steps, glass, before, certain = [] }: { steps: Step[]; glass: string; before: Step | null; certain?: (Certain | null)[] } = $props();
+  const MANY = 8;
 
-  let looks = $derived(steps.length > 0 && steps.every((s) => s.actions.length === 0));
-  let alternatives = $derived(steps.length > 1 && !looks);
-  let only = $derived(steps.length === 1 ? steps[0]! : null);
+  let { steps, glass, before, certain = [], taken }: { steps: Step[]; glass: string; before: Step | null; certain?: (Certain | null)[]; taken?: () => void } = $props();
+
   let last = $derived(steps.at(-1));
+  let looks = $derived(steps.length > 0 && steps.every((s) => s.actions.length === 0));
+  /** A slot is picked, looked at, and then written: one step inside a window, else two. */
+  let picked = $derived(steps.length <= 2 && last?.look?.free_display && !last.group ? last : null);
+  let pickCaps = $derived(picked ? [...(steps.length === 2 ? steps[0]!.caps : []), ...picked.caps.slice(0, picked.look!.after)] : []);
+  let alternatives = $derived(steps.length > 1 && !looks && !picked);
+  let mayBeTaken = $derived(taken && !picked && steps.some((s) => s.look));
+  let only = $derived(steps.length === 1 ? steps[0]! : null);
   let sure = $derived(only ? (certain[only.number] ?? null) : null);
   /** The main line hangs on how the radio was left. */
   let anyMain = $derived(sure !== null && !sure.main && only !== null && only.actions.length > 0);
@@ -28,7 +34,27 @@
 </script>
 
 {#each steps.filter((s) => s.unsure) as step (step.number)}<p class="caution" role="note"><b>Look closely here.</b> {step.unsure}.</p>{/each}
-{#if alternatives}
+{#if picked}
+  {@const look = picked.look!}
+  <h2>{steps.length === 2 ? steps[0]!.say : picked.say.replace(/ \(.*/, '')}</h2>
+  {#if picked.window_s > 0}<p class="window"><b>Read it all first:</b> the window is {picked.window_s} s from the last key.</p>{/if}
+  <div class="caps big">{#each pickCaps as cap, at (at)}<CapView {cap} />{/each}</div>
+  <div class="both">
+    {#if look.free_display}<figure>
+        <figcaption><b>Free:</b> {look.free}</figcaption>
+        <Glass display={look.free_display} kind={glass} />
+        <div class="caps">{#each picked.caps.slice(picked.look!.after) as cap, at (at)}<CapView {cap} />{/each}</div>
+      </figure>{/if}
+    {#if look.taken_display}<figure>
+        <figcaption><b>Taken:</b> {look.taken}</figcaption>
+        <Glass display={look.taken_display} kind={glass} />
+        {#if taken}<button type="button" class="act" onclick={taken}>Stop: it is taken</button>{/if}
+      </figure>{/if}
+  </div>
+  <p class="then">Then the display shows</p>
+  <Glass display={picked.display} kind={glass} before={before?.display ?? null} mark={picked.shows ?? ''} certain={certain[picked.number] ?? null} />
+  <p class="why">{picked.why}</p>
+{:else if alternatives}
   <h2>Look at the display</h2>
   <ul class="ways">
     {#each merged as line (line.step.number)}
@@ -54,7 +80,7 @@
   <h2>{only.say}</h2>
   {#if only.window_s > 0}<p class="window"><b>Read it all first:</b> the window is {only.window_s} s from the last key.</p>{/if}
   <div class="caps big">
-    {#each only.caps as cap, at (at)}<CapView {cap} />{/each}
+    {#each only.caps as cap, at (at)}<CapView {cap} small={only.caps.length > MANY} />{/each}
   </div>
   {#if only.caps.length > 0}
     <p class="then">{only.when ? 'Only if so; else go on. Then the display shows' : 'Then the display shows'}</p>
@@ -64,7 +90,25 @@
   {#if !only.on_air}<p class="why">{only.why}</p>{/if}
 {/if}
 
+{#if mayBeTaken}<p><button type="button" class="act" onclick={taken}>It is taken</button></p>{/if}
+
 <style>
+  .both {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 12px 16px;
+  }
+  figure {
+    display: grid;
+    grid-template-rows: subgrid;
+    grid-row: span 3;
+    gap: 6px;
+    justify-items: start;
+    margin: 0;
+  }
+  figcaption {
+    align-self: end;
+  }
   h2 {
     margin: 0 0 16px;
     font-size: 24px;

@@ -129,5 +129,5 @@ export function readAloud(text: string): boolean {
 }
 
 export function spokenPage(steps: Step[]): string {
-  return steps.map((step) => (step.when || step.actions.length === 0 ? `${step.say}. ` : '') + (step.when ? '' : step.spoken)).join('. ');
+  return steps.map((step) => (step.when || step.look || step.actions.length === 0 ? `${step.say}. ` : '') + (step.when ? '' : step.spoken)).join('. ');
 }

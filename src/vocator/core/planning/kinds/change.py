@@ -13,7 +13,8 @@ from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import channel_needs
 from vocator.core.planning.setting_ways import set_all
-from vocator.core.planning.store_chapters import go_to_slot, read_back
+from vocator.core.planning.slot_chapters import go_to_slot
+from vocator.core.planning.store_chapters import read_back
 from vocator.core.radio.state import Stored
 from vocator.core.radio.twin import Twin
 

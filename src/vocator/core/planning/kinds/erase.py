@@ -6,8 +6,8 @@ from vocator.core.goals.goal import Goal
 from vocator.core.goals.kind import Leaves
 from vocator.core.planning.at_slot import AtSlot
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.erase_chapters import erase_slot
 from vocator.core.planning.routes import Routes
-from vocator.core.planning.store_chapters import erase_slot
 
 
 class Erase(AtSlot):

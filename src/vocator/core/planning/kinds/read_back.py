@@ -8,7 +8,7 @@ from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.at_slot import AtSlot
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.routes import Routes
-from vocator.core.planning.store_chapters import go_to_slot
+from vocator.core.planning.slot_chapters import go_to_slot
 
 
 class ReadBack(AtSlot):

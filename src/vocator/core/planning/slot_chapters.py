@@ -1,0 +1,80 @@
+"""The list of slots and memory mode: how a slot is picked, gone to, left."""
+
+from vocator.core.goals.goal import Goal
+from vocator.core.goals.sheet import ChapterKind, When
+from vocator.core.planning.draft import Draft
+from vocator.core.planning.list_ways import leave_list
+from vocator.core.planning.routes import Routes, Via, binding_for, key_for
+from vocator.core.radio.profile import Screen
+from vocator.core.radio.twin import Twin
+
+
+def picker_for(twin: Twin, verb: str) -> Screen:
+    """Return the list of slots in which something is done to one: ``write`` or ``erase``."""
+    return next(s for s in twin.screens if s.kind == "picker" and binding_for(s, verb))
+
+
+def open_via(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
+    """Return the presses that open a picker or an editor from where the draft stands."""
+    assert via is not None
+    if via.list_screen < 0:
+        return list(via.actions)
+    cursor = routes.cursor_at(draft.state, via.list_screen)
+    return [*routes.go_to_list(draft.state, via.list_screen), *routes.open_entry(via.list_screen, cursor, via.entry)]
+
+
+def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
+    """Return the actions that pick a slot once the picker is open."""
+    profile = draft.twin.profile
+    text = profile.slot_text(slot)
+    if picker.digits:
+        return [text] if text.isdigit() else [routes.until(profile.screen(picker.name), "pick", 0, 0, 1, True, text)]
+    screen = profile.screen(picker.name)
+    if picker.touched:
+        return [f"touch line {text}"]
+    at = {"lowest_free": draft.twin.lowest_free(draft.state), "position": draft.state.positions[draft.state.unit]}.get(
+        picker.starts, 0
+    )
+    if profile.group_size:
+        size, count = profile.group_size, profile.slot_count // profile.group_size
+        group = routes.until(screen, "pick_group", at // size, slot // size, count, True, profile.group_text(slot))
+        return [group, routes.until(screen, "pick", at % size, slot % size, size, True, text)]
+    return [routes.until(screen, "pick", at, slot, profile.slot_count, True, text)]
+
+
+def letter_keys(picker: Screen, label: str | None) -> list[str]:
+    """Return the taps that write a label with the digit keys, place by place."""
+    on = key_for(picker, "next_place")
+    if not picker.letters or not label or on is None:
+        return []
+    presses = []
+    for letter in label:
+        key, group = next((k, g) for k, g in picker.letters if letter in g)
+        presses.append(key * (group.index(letter) + 1))
+    return [" ".join(f"{p} {on}" for p in presses[:-1]), presses[-1]] if len(presses) > 1 else presses
+
+
+def to_rest(draft: Draft, routes: Routes, chapter: ChapterKind = ChapterKind.STORE, why: str = "the slot is written") -> None:
+    """Leave the list or the memory list that a store, a name or an erase returned to."""
+    leave_list(draft, routes, chapter, why)
+    screen = draft.twin.screens[draft.state.screen]
+    if screen.kind == "picker":
+        key = key_for(screen, "home")
+        assert key is not None
+        draft.step(chapter, [key], when=When(screen=screen.shows), say=f"Leave the memory list: {key}", why=why)
+
+
+def go_to_slot(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -> None:
+    """Go to memory mode and to the slot, by its digits or by turning."""
+    twin = draft.twin
+    slot = twin.profile.slot_text(goal.slot)
+    if goal.slot == twin.profile.call_slot:
+        keys = routes.mode_keys(twin.vfo, min(twin.call_screens), draft.state.unit)
+        draft.step(chapter, list(keys), say=f"{slot} mode", why="read the frequency, sign and tone there")
+        return
+    keys = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
+    go = [slot] if binding_for(twin.screens[twin.memory], "enter") else [routes.until(twin.memory, "recall", 0, 0, 1, True, slot)]
+    if twin.profile.group_size:
+        group = twin.profile.group_text(goal.slot)
+        go.insert(0, routes.until(twin.memory, "next_group", 0, 0, 1, True, group))
+    draft.step(chapter, [*keys, *go], shows=slot, say=f"Memory mode, slot {slot}", why="read the frequency, sign and tone there")
