@@ -182,6 +182,7 @@ class ModelShape(Shape):
     label_length: int
     powers: list[str]
     searches: bool
+    searches_codes: bool = False
     display: DisplayShape
 
 

@@ -116,6 +116,8 @@ class StepShape(Shape):
     say: str
     why: str
     unsure: str = ""
+    notes: bool = False
+    branches: list[str] = []
     on_air: bool
     window_s: float
     done_as_new: bool

@@ -34,6 +34,7 @@ def drawing(twin: Twin) -> dict[str, Any]:
         "label_length": profile.label_length,
         "powers": _powers(twin),
         "searches": any(s.kind == "search" for s in profile.screens),
+        "searches_codes": any(s.kind == "search" and (s.chain or s.setting is None) for s in profile.screens),
         "display": display_dict(display(twin, twin.start)),
     }
 
@@ -55,7 +56,8 @@ def _holds(profile: Profile) -> dict[str, list[float]]:
 
 
 def _powers(twin: Twin) -> list[str]:
-    if twin.power is None:
+    """Return the powers that are stored with a channel; one that is not is set once, for the whole radio."""
+    if twin.power is None or twin.power not in twin.stored_place:
         return []
     domain = twin.settings[twin.power].domain
     return [domain.text(i) for i in range(domain.count)]

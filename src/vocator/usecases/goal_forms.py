@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from vocator.core.goals.goal import Beyond
-from vocator.core.goals.kind import About, Asked, Asks, GoalKind
+from vocator.core.goals.kind import Asks, GoalKind
 from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.twin import Twin
 
@@ -27,14 +27,4 @@ class Form:
 
 def goal_forms(twin: Twin) -> list[Form]:
     """Return the kinds of goals with their fields; those of the radio itself are planned to see whether it can."""
-    return [Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), _beyond(twin, k)) for k in KINDS.values()]
-
-
-def _beyond(twin: Twin, kind: GoalKind) -> Beyond | None:
-    if kind.about is not About.RADIO:
-        return None
-    try:
-        kind.plan(twin, kind.goal(twin, Asked()))
-    except Beyond as beyond:
-        return beyond
-    return None
+    return [Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), k.lacks(twin)) for k in KINDS.values()]

@@ -97,6 +97,8 @@ def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict
         "say": step.say,
         "why": step.why,
         "unsure": step.unsure,
+        "notes": step.notes,
+        "branches": list(step.branches),
         "on_air": step.on_air,
         "window_s": step.window_s,
         "done_as_new": frame.done,

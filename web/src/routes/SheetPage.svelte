@@ -8,14 +8,14 @@
   import Term from '../lib/shell/Term.svelte';
   import { Following, OUTCOMES, readAloud, spokenPage } from '../lib/sheet/follow.svelte';
   import FaultTree from '../lib/sheet/FaultTree.svelte';
-  import { changeWords } from '../lib/sheet/changes';
+  import PutBack from '../lib/sheet/PutBack.svelte';
   import Ladder from '../lib/sheet/Ladder.svelte';
   import Recovery from '../lib/sheet/Recovery.svelte';
   import Taken from '../lib/sheet/Taken.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
   import { TwinPlay } from '../lib/twin/play.svelte';
   import TwinPanel from '../lib/twin/TwinPanel.svelte';
-  import { route } from '../router';
+  import { navigate, route } from '../router';
 
   const following = new Following(route.params.id ?? '');
   let model = $state<Model | null>(null);
@@ -153,6 +153,12 @@
   let soughtSaid = $state('');
   async function noteFound(event: SubmitEvent): Promise<void> {
     event.preventDefault();
+    if (ofRadio) {
+      const value = sought.trim().toUpperCase();
+      keep('line', `${String(content!.request.line).trim()} ${following.sheet!.kind!.sought!.word === 'code' ? 'DCS ' : ''}${value}`);
+      navigate('/');
+      return;
+    }
     try {
       await post(`/sheets/${following.id}/found`, { value: sought });
       soughtSaid = `Noted for slot ${content!.slot_text}.`;
@@ -236,12 +242,12 @@
           <form class="sought" onsubmit={noteFound}>
             <label for="sought">Which {looked.word} did it stand still on?</label>
             <div class="acts"><input id="sought" class="field" bind:value={sought} maxlength="12" autocomplete="off" placeholder={looked.example} />
-              <button type="submit" class="act" disabled={!sought.trim()}>Note it</button></div>
+              <button type="submit" class="act" disabled={!sought.trim()}>{ofRadio ? 'Make it the channel' : 'Note it'}</button></div>
             {#if soughtSaid}<p role="status">{soughtSaid}</p>{/if}
           </form>
         {/if}
         <div class="acts"><a class="act next" href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
-        {#if content.changes.length}<p class="quiet">Left different, if it was so: {content.changes.map(changeWords).join(', ')}.</p>{/if}
+        {#if content.changes.length}<PutBack radio={content.radio_id} changes={content.changes} />{/if}
         {#if content.limits.length}
           <h3>What this radio cannot show or do</h3>
           <ul>{#each content.limits as limit (limit)}<li>{limit}</li>{/each}</ul>

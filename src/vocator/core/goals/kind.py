@@ -9,7 +9,7 @@ from enum import StrEnum
 from typing import Any, ClassVar
 
 from vocator.core.channel.channel import Channel
-from vocator.core.goals.goal import Goal
+from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import Sheet
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -103,6 +103,10 @@ class GoalKind:
     def start(self, twin: Twin, goal: Goal, start: State) -> State:
         """Return a start as a goal of this kind presumes it, for the counts of its sheet."""
         return start
+
+    def lacks(self, twin: Twin) -> Beyond | None:
+        """Return why this kind lies beyond a radio whatever is asked; None where that hangs on what is asked."""
+        return None
 
     def choices(self, twin: Twin, asks: Asks) -> tuple[str, ...]:
         """Return what a field may be on a radio, the usual one first; empty where it is free, or there is nothing to choose."""

@@ -61,7 +61,7 @@ class Step:
     Steps next to each other with one ``group`` are alternatives.  A step without actions
     is a look.  ``window_s`` is the time within which all its keys must fall, 0 for none.
     ``notes`` says that the operator notes what the main line shows after it.  ``unsure`` says what the manual does not
-    promise of it.  ``look`` is what to look at before or within it.
+    promise of it.  ``look`` is what to look at before or within it, ``branches`` are what else may come of it, with what to do then.
     """
 
     actions: tuple[str, ...]
@@ -75,6 +75,7 @@ class Step:
     notes: bool = False
     unsure: str = ""
     look: SlotLook | None = None
+    branches: tuple[str, ...] = ()
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line speaks."""
@@ -84,7 +85,7 @@ class Step:
             "actions": list(self.actions),
             "shows": self.shows,
             "say": self.say,
-            "why": self.why,
+            "why": ". ".join((self.why, *self.branches)),
             "on_air": self.on_air,
         }
 

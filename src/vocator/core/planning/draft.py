@@ -50,13 +50,26 @@ class Draft:
         window_s: float = 0,
         notes: bool = False,
         look: SlotLook | None = None,
+        branches: tuple[str, ...] = (),
     ) -> None:
         """Add a step under a chapter and follow it."""
         actions = self._own(actions)
         if self.found and any("until" in a and a.endswith(self.found) for a in actions):
             actions = [a.removesuffix(self.found) + FOUND if "until" in a and a.endswith(self.found) else a for a in actions]
             say, shows = say.replace(self.found, FOUND), None if shows and shows.endswith(self.found) else shows
-        step = Step(tuple(actions), shows, _plain(self._own([say])[0]), why, when, group, on_air, window_s, notes, look=look)
+        step = Step(
+            tuple(actions),
+            shows,
+            _plain(self._own([say])[0]),
+            why,
+            when,
+            group,
+            on_air,
+            window_s,
+            notes,
+            look=look,
+            branches=branches,
+        )
         if not self._chapters or self._chapters[-1][0] != chapter:
             self._chapters.append((chapter, []))
         self._chapters[-1][1].append(step)

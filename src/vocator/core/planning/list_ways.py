@@ -19,6 +19,7 @@ class Plan:
     lists: dict[int, dict[int, int]] = field(default_factory=dict)
     quick: dict[int, int] = field(default_factory=dict)
     opened: dict[int, int] = field(default_factory=dict)
+    adjusted: dict[int, int] = field(default_factory=dict)
     behind: dict[int, tuple[int, int]] = field(default_factory=dict)
 
 

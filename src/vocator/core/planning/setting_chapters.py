@@ -103,7 +103,8 @@ def to_vfo(draft: Draft, routes: Routes) -> None:
     if word:
         others = [s.word for s in twin.screens if s.kind == "rest" and s.word and s.word != word]
         shown = f"{word} shows" if twin.screens[twin.vfo].mark else f"neither {' nor '.join(dict.fromkeys(others))} shows"
-        say = f"{spoken((actions[0].partition(' until ')[0],)).capitalize()} until {shown}"
+        tap = spoken((actions[0].partition(" until ")[0],))
+        say = f"{tap[0].upper()}{tap[1:]} until {shown}"
         draft.step(ChapterKind.READY, list(actions), say=say, why="a channel is built in VFO mode")
         return
     draft.step(

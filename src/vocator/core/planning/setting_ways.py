@@ -13,6 +13,7 @@ from vocator.core.planning.order import CHAPTERS, without_disturbed
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.radio.display import display, lasting_icons
 from vocator.core.radio.kept import with_item
+from vocator.core.radio.profile import Binding
 
 QUICK_ENOUGH_S = 3.0
 
@@ -41,7 +42,11 @@ def set_all(
     for panel, chosen in plan.panels.items():
         set_in_panel(draft, routes, panel, chosen, whys, chapter)
     set_in_lists(draft, routes, plan, whys, chapter, leave)
-    by_key = [*((s, v, _set_quick) for s, v in plan.quick.items()), *((s, v, _set_opened) for s, v in plan.opened.items())]
+    by_key = [
+        *((s, v, _set_adjusted) for s, v in plan.adjusted.items()),
+        *((s, v, _set_quick) for s, v in plan.quick.items()),
+        *((s, v, _set_opened) for s, v in plan.opened.items()),
+    ]
     for setting, value, setter in sorted(by_key, key=lambda k: CHAPTERS.index(chapter_of(draft, k[0]))):
         setter(draft, routes, setting, value, whys, chapter)
 
@@ -76,6 +81,8 @@ def _ways(draft: Draft, routes: Routes, needed: dict[int, int], todo: dict[int, 
             plan.free[setting] = value
         elif via is not None:
             plan.lists.setdefault(via.list_screen, {})[setting] = value
+        elif _adjusting(routes, setting) is not None:
+            plan.adjusted[setting] = value
         elif panel is not None and panel[1].verb == "take_value":
             plan.choices[setting] = value
         elif panel is not None:
@@ -123,7 +130,7 @@ def _own_icons(draft: Draft, setting: int) -> dict[int, str]:
     """Return the icon that each value lights and no other value does, for those that have one."""
     twin = draft.twin
     if setting not in twin.stored_place:
-        return {}
+        return {value: icon for icon, of, value in twin.set_icons if of == setting}
     stored = twin.stored_from_vfo(draft.state)
     place = twin.stored_place[setting]
     lit = {
@@ -135,6 +142,33 @@ def _own_icons(draft: Draft, setting: int) -> dict[int, str]:
         for value, icons in lit.items()
         if (own := icons - set().union(*(other for v, other in lit.items() if v != value)))
     }
+
+
+def _adjusting(routes: Routes, setting: int) -> Binding | None:
+    """Return what turns a setting at once in VFO mode, with a key down."""
+    twin = routes.twin
+    name = twin.settings[setting].name
+    return next((b for b in twin.screens[twin.vfo].bind if b.verb == "adjust" and b.arg == name and b.press.held), None)
+
+
+def _set_adjusted(
+    draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], chapter: ChapterKind | None
+) -> None:
+    """Turn a setting with a key down until its value shows."""
+    twin, s = draft.twin, draft.twin.settings[setting]
+    binding = _adjusting(routes, setting)
+    assert binding is not None
+    text, held = s.domain.text(value), binding.press.held
+    pair = "/" in binding.press.key
+    turner = f"[{twin.pair(binding.press)[0]}]" if pair else twin.profile.dials[0]
+    why = whys.get(setting, "")
+    draft.step(
+        chapter or chapter_of(draft, setting),
+        [f"[{held}]+{turner} until {text}"],
+        say=f"{s.name} to {text}, {held} down",
+        why=why,
+    )
+    draft.now_certain(setting)
 
 
 def _set_quick(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], chapter: ChapterKind | None) -> None:

@@ -55,11 +55,24 @@ def plan_next(twin: Twin, goal: Goal, carried: Carried | None) -> tuple[Sheet, C
     return sheet, Carried(draft.state, frozenset(draft.certain))
 
 
-def _store_sheet(
-    twin: Twin, goal: Goal, draft: Draft, search: ChapterWriter | None = None, group: tuple[int, int] | None = None
-) -> Sheet:
+def plan_search(twin: Twin, goal: Goal, search: ChapterWriter) -> Sheet:
+    """Plan the sheet that makes a channel up in the VFO with what a search finds, and stores nothing.
+
+    Raises Beyond for a goal that the radio cannot reach.
+    """
+    draft, routes = Draft(twin, None), Routes(twin)
+    _made_up(twin, goal, draft, routes, search, {})
+    shown = twin.frequency(goal.channel.rx_hz)
+    say = f"Look: {shown} with the tone found on the send side; nothing is stored"
+    draft.step(ChapterKind.READ_BACK, [], shows=shown, say=say, why="note it with the channel: it goes into a listing line")
+    more = [Change(Part.REVERSE, None, "off")] if routes.presses(twin.vfo, "reverse") else []
+    changes = left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel)], more)
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), goal.notes, changes)
+
+
+def _made_up(twin: Twin, goal: Goal, draft: Draft, routes: Routes, search: ChapterWriter | None, more: dict[int, int]) -> None:
+    """Write the chapters in which the channel is made up in the VFO and tried."""
     check_reach(twin, goal)
-    routes = Routes(twin)
     ready(draft, routes, goal)
     clear(draft, routes, goal)
     listened = replace(goal.channel, tx_hz=goal.channel.rx_hz) if goal.receive_only else goal.channel
@@ -67,9 +80,16 @@ def _store_sheet(
     set_frequency(draft, routes, listened.rx_hz, ChapterKind.FREQUENCY, why, channel_needs(draft, goal))
     if search is not None:
         search(draft, routes, goal)
-    grouped = dict([group] if group else [])
-    settings(draft, routes, goal, {s: v for s, v in grouped.items() if twin.settings[s].scope == "set"})
+    settings(draft, routes, goal, more)
     try_it(draft, goal)
+
+
+def _store_sheet(
+    twin: Twin, goal: Goal, draft: Draft, search: ChapterWriter | None = None, group: tuple[int, int] | None = None
+) -> Sheet:
+    routes = Routes(twin)
+    grouped = dict([group] if group else [])
+    _made_up(twin, goal, draft, routes, search, {s: v for s, v in grouped.items() if twin.settings[s].scope == "set"})
     store(draft, routes, goal)
     name(draft, routes, goal)
     if group is not None:

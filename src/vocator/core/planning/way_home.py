@@ -99,8 +99,17 @@ def way_from(twin: Twin, s: State) -> tuple[str, ...]:
 
 def way_out(twin: Twin, s: State) -> tuple[str, ...]:
     """Return what leaves one open state as it is: a key that leaves, some times, or waiting; empty where nothing is known."""
-    keys = {b.press.key: Tap(b.press.key) for b in twin.screens[s.screen].bind if b.verb in LEAVING and b.press.kind == "tap"}
-    own = [(key,) * n for key in keys.values() for n in range(1, DEEPEST + 1) if key.key not in ("PTT", "PUSH", TOUCH + "OWN")]
+    own: list[tuple[Input, ...]] = []
+    for binding in twin.screens[s.screen].bind:
+        press = binding.press
+        if (
+            binding.verb in LEAVING | {"keep_home"}
+            and press.kind in ("tap", "hold")
+            and not press.held
+            and press.key not in ("PUSH", TOUCH + "OWN")
+        ):
+            given = Tap(press.key) if press.kind == "tap" else Hold(press.key, press.ms)
+            own += [(given,) * n for n in range(1, 2 if press.key == "PTT" else DEEPEST + 1)]  # once only: at rest PTT sends
     waits: list[tuple[Input, ...]] = [(Wait(q),) for q in (twin.screens[s.screen].quiet_ms,) if q]
     best = _best(twin, [s], [*own, *waits])
     if best is not None:

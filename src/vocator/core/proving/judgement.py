@@ -59,7 +59,8 @@ def differences(twin: Twin, goal: Goal, start: State, end: State) -> Iterator[Di
     for unit in range(len(twin.profile.units)):
         if unit != end.unit or judge.of_radio:
             yield from _of(Part.MODE, unit, start.modes[unit], end.modes[unit])
-        if unit != end.unit or (judge.of_radio and twin.in_memory(end)):
+        # where memory mode is gone to for its groups, it stands at the next slot there is
+        if unit != end.unit or (judge.of_radio and not judge.groups and twin.in_memory(end)):
             yield from _of(Part.POSITION, unit, start.positions[unit], end.positions[unit])
         if unit != end.unit or not builds:
             yield from _of("band", unit, start.bands[unit], end.bands[unit])

@@ -42,6 +42,8 @@ class Means(StrEnum):
     BAND = "band"
     SEND_FREQUENCY = "send_frequency"
     POLARITY = "polarity"
+    SQUELCH = "squelch"
+    ROWS = "rows"
     OTHER = "other"
 
 

@@ -13,19 +13,21 @@
   let slotTyped = $state<string | null>(null);
   let labelTyped = $state<string | null>(null);
   let power = $state('');
+  let row = $state('');
   let busy = $state(false);
   let refused = $state<Partial<Problem> | null>(null);
 
   let slot = $derived(slotTyped ?? radio.next_free[0] ?? '');
   let label = $derived(labelTyped ?? found?.channel.label ?? '');
-  let ready = $derived(found !== null && found.doubts.length === 0 && slot.trim() !== '');
+  let known = $derived(found !== null && found.doubts.length === 0);
+  let ready = $derived(known && slot.trim() !== '');
   let occupied = $derived(radio.slots.find((s) => s.slot === slotOf(radio, slot) && s.channel));
 
   let seeks = $derived(model.searches && found !== null && found.channel.tone_mode === 'none' && !found.receive_only);
 
-  async function make(event: Event, goal: 'store' | 'find-tone' = 'store'): Promise<void> {
+  async function make(event: Event, goal: 'store' | 'hear-tone' | 'hear-code' = 'store'): Promise<void> {
     event.preventDefault();
-    if (!ready || busy) return;
+    if (!(goal === 'store' ? ready : known) || busy) return;
     busy = true;
     refused = null;
     try {
@@ -35,6 +37,7 @@
         line,
         label: model.label_length && label.trim() ? label.trim() : null,
         power: power || null,
+        row: row || null,
         goal,
       });
       await keepSheet(sheet);
@@ -66,8 +69,15 @@
         {#each model.powers as word (word)}<option value={word}>{word}</option>{/each}
       </select></label>
   {/if}
+  {#if model.units.length}
+    <label class="power">{model.unit_word}
+      <select class="field" bind:value={row}>
+        <option value="">usual</option>
+        {#each model.units as unit (unit)}<option value={unit}>{unit}</option>{/each}
+      </select></label>
+  {/if}
   <button class="act" class:next={next && ready} type="submit" disabled={!ready || busy}>{busy ? 'Proving…' : 'Write the keys'}</button>
-  {#if seeks}<p class="note">Tone not known? <button type="button" class="act plain" disabled={!ready || busy} onclick={(e) => make(e, 'find-tone')}>Find it while somebody talks</button></p>{/if}
+  {#if seeks}<p class="note">Tone not known? <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-tone')}>Find the tone while somebody talks</button>{#if model.searches_codes}, <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-code')}>or the code</button>{/if}</p>{/if}
   {#if occupied}<p class="note">Slot {slot} is known to hold {(occupied.channel!.rx_hz / 1e6).toFixed(3)}: it will be replaced.</p>{/if}
   {#if refused}
     <div class="harm note" role="alert">

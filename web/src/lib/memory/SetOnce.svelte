@@ -19,9 +19,8 @@
   async function load(): Promise<void> {
     refused = '';
     try {
-      const found = (await get<GoalForm[]>(`/radios/${radioId}/goals`)).filter((f) => f.about === 'radio');
-      forms = [...found.filter((f) => !f.beyond), ...found.filter((f) => f.beyond)];
-      chosen = Object.fromEntries(forms.map((f) => [f.word, f.fields[0]?.choices[0] ?? '']));
+      forms = (await get<GoalForm[]>(`/radios/${radioId}/goals`)).filter((f) => f.about === 'radio' && !f.beyond && !f.fields.some((x) => x.name === 'line'));
+      chosen = Object.fromEntries(forms.flatMap((f) => f.fields.map((x) => [`${f.word}.${x.name}`, x.name === 'row' ? '' : (x.choices[0] ?? '')])));
     } catch (error) {
       refused = shell.note(error);
     }
@@ -30,9 +29,9 @@
   async function write(form: GoalForm): Promise<void> {
     working = true;
     refused = '';
-    const field = form.fields[0];
+    const filled = form.fields.map((x) => [x.name, chosen[`${form.word}.${x.name}`]]).filter(([, value]) => value);
     try {
-      const sheet = await post<Sheet>('/sheets', { radio_id: radioId, slot: '', goal: form.word, ...(field && chosen[form.word] ? { [field.name]: chosen[form.word] } : {}) });
+      const sheet = await post<Sheet>('/sheets', { radio_id: radioId, slot: '', goal: form.word, ...Object.fromEntries(filled) });
       open = false;
       navigate(`/sheet/${sheet.id}`);
     } catch (error) {
@@ -50,19 +49,16 @@
   <ul>
     {#each forms as form (form.word)}
       <li>
-        {#if form.beyond}
-          <b>{form.button}</b> <span class="quiet">{form.beyond.why}. {form.beyond.nearest}</span>
-        {:else}
-          <span class="acts">
-            <button type="button" class="act" disabled={working} onclick={() => write(form)}>{form.button}</button>
-            {#if (form.fields[0]?.choices.length ?? 0) > 1}
-              <select class="field" aria-label="{form.button}: which" bind:value={chosen[form.word]}>
-                {#each form.fields[0]!.choices as choice (choice)}<option>{choice}</option>{/each}
-              </select>
-            {/if}
-          </span>
-          <span>{form.reason}</span>
-        {/if}
+        <span class="acts">
+          <button type="button" class="act" disabled={working} onclick={() => write(form)}>{form.button}</button>
+          {#each form.fields.filter((f) => f.choices.length > 1) as field (field.name)}
+            <select class="field" aria-label="{form.button}: {field.name === 'row' ? 'which row' : 'which'}" bind:value={chosen[`${form.word}.${field.name}`]}>
+              {#if field.name === 'row'}<option value="">row in use</option>{/if}
+              {#each field.choices as choice (choice)}<option value={choice}>{choice.replace('=', ' ')}</option>{/each}
+            </select>
+          {/each}
+        </span>
+        <span>{form.reason}</span>
       </li>
     {/each}
   </ul>

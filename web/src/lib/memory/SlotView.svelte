@@ -1,7 +1,7 @@
 <!-- One slot: what it holds, its history, and what can be done with it. -->
 <script lang="ts">
   import { Input, Table, TableBody, TableBodyCell, TableBodyRow, TableHead, TableHeadCell } from 'flowbite-svelte';
-  import { get, post, put, type Radio, type Sheet, type SlotHistory } from '../api';
+  import { get, post, put, type GoalForm, type Radio, type Sheet, type SlotHistory } from '../api';
   import WorkedSum from '../bench/WorkedSum.svelte';
   import { keepSheet } from '../sheets';
   import FaultTree from '../sheet/FaultTree.svelte';
@@ -41,12 +41,19 @@
   }
 
   let naming = $state(false);
+  let groups = $state<string[]>([]);
+  let group = $state('');
+  $effect(() => {
+    get<GoalForm[]>(`/radios/${radio.id}/goals`).then((forms) => {
+      groups = forms.find((f) => f.word === 'regroup' && !f.beyond)?.fields.find((f) => f.name === 'key')?.choices ?? [];
+    }, () => {});
+  });
   let label = $state('');
 
-  async function sheet(goal: 'erase' | 'read-back' | 'rename'): Promise<void> {
+  async function sheet(goal: 'erase' | 'read-back' | 'rename' | 'regroup'): Promise<void> {
     busy = true;
     try {
-      const made = await post<Sheet>('/sheets', { radio_id: radio.id, slot, goal, label: goal === 'rename' ? label : null });
+      const made = await post<Sheet>('/sheets', { radio_id: radio.id, slot, goal, label: goal === 'rename' ? label : null, key: goal === 'regroup' ? group || groups[0] : null });
       await keepSheet(made);
       navigate(`/sheet/${made.id}`);
     } catch (error) {
@@ -70,6 +77,10 @@
         <button type="button" class="act" class:next={slotState === 'written'} disabled={busy} onclick={() => sheet('read-back')}>Read it back</button>
         <button type="button" class="act" disabled={busy} onclick={() => sheet('erase')}>Erase it</button>
         <button type="button" class="act" aria-expanded={naming} onclick={() => { naming = !naming; label = history!.slot.channel!.label ?? ''; }}>Another label…</button>
+        {#if groups.length}
+          <span class="grouped"><button type="button" class="act" disabled={busy} onclick={() => sheet('regroup')}>Put into group</button>
+            <select class="field" aria-label="Group" bind:value={() => group || groups[0]!, (v) => (group = v)}>{#each groups as one (one)}<option value={one}>{one}</option>{/each}</select></span>
+        {/if}
         <button type="button" class="act" onclick={() => (silent = true)}>Nothing heard?</button>
       {/if}
       <button type="button" class="act" onclick={() => say('free')}>It is free</button>
@@ -115,6 +126,13 @@
     flex-wrap: wrap;
     gap: 8px;
     margin-top: 12px;
+  }
+  .grouped {
+    display: inline-flex;
+    gap: 4px;
+  }
+  .grouped .field {
+    width: auto;
   }
   .sum :global(dl > div) {
     grid-template-columns: 4.6em 1fr;

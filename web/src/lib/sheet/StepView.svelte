@@ -86,7 +86,9 @@
     <p class="then">{only.when ? 'Only if so; else go on. Then the display shows' : 'Then the display shows'}</p>
   {/if}
   <Glass display={only.display} kind={glass} before={before?.display ?? null} mark={only.shows ?? ''} certain={sure} large />
-  {#if anyMain}<p class="any">Any value may stand there; {only.display.main} is what a new radio shows.</p>{/if}
+  {#if only.notes}<p class="any"><b>Any may stand there:</b> {only.display.main} is only an example. Note the one that does.</p>
+  {:else if anyMain}<p class="any">Any value may stand there; {only.display.main} is what a new radio shows.</p>{/if}
+  {#if only.branches?.length}<ul class="looks">{#each only.branches as branch (branch)}<li>{branch}.</li>{/each}</ul>{/if}
   {#if !only.on_air}<p class="why">{only.why}</p>{/if}
 {/if}
 

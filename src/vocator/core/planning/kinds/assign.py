@@ -11,7 +11,8 @@ from vocator.core.planning.draft import Draft
 from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.of_radio import OfRadio
 from vocator.core.planning.routes import Routes, press_text
-from vocator.core.planning.setting_chapters import ready
+from vocator.core.planning.setting_chapters import ready, spoken
+from vocator.core.planning.way_home import way_out
 from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
@@ -93,6 +94,11 @@ def _assign(draft: Draft, routes: Routes, key: str, setting: int) -> None:
         ChapterKind.SET, [press_text(back)], say=f"Leave the value: {press_text(back)}", why="the value itself stays as it was"
     )
     leave_list(draft, routes, ChapterKind.SET, "the key is assigned")
+    draft.step(
+        ChapterKind.READ_BACK, [f"[{key}]"], shows=name, say=f"Tap {key} once: {name} opens", why="so it is given to the key"
+    )
+    out = way_out(twin, draft.state)
+    draft.step(ChapterKind.READ_BACK, out, say=f"Leave {name}: {spoken(out)}", why="nothing is changed")
 
 
 KINDS = (Assign(),)

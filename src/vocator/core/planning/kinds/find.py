@@ -5,10 +5,10 @@ from typing import ClassVar
 
 from vocator.core.channel.channel import Channel, ToneUse, tone_use
 from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
-from vocator.core.goals.goal import Goal
-from vocator.core.goals.kind import Choose, GoalKind, Leaves, Sought
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.kind import About, Asks, Choose, GoalKind, Leaves, Sought
 from vocator.core.goals.sheet import Sheet
-from vocator.core.planning.store_sheet import plan_store
+from vocator.core.planning.store_sheet import plan_search, plan_store
 from vocator.core.planning.tone_chapter import TRIED, find_tone, heard_on, searching
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -44,6 +44,45 @@ class Find(GoalKind):
         return replace(goal, kind=self.word, channel=self.channel(goal.channel))
 
 
+class Hear(Find):
+    """The search alone: no slot is asked for, the VFO holds the channel with the tone found, and nothing is stored."""
+
+    about: ClassVar[About] = About.RADIO
+    asks: ClassVar[tuple[Asks, ...]] = (Asks.LINE, Asks.ROW)
+    leaves: ClassVar[Leaves] = Leaves.SAME
+    done: ClassVar[str] = "set up in the VFO, not stored"
+
+    def plan(self, twin: Twin, goal: Goal, known: State | None = None) -> Sheet:
+        """Write the search, and the VFO with what was found; raises Beyond."""
+        searching(twin, self.word)
+        tried = replace(goal, channel=replace(goal.channel, tone=tone_use(TRIED[self.word], None)))
+        return plan_search(twin, tried, find_tone)
+
+    def lacks(self, twin: Twin) -> Beyond | None:
+        """Return why this radio cannot search."""
+        try:
+            searching(twin, self.word)
+        except Beyond as beyond:
+            return beyond
+        return None
+
+
+class HearTone(Hear):
+    """The tone is searched for and set, not stored."""
+
+    word: ClassVar[str] = "hear-tone"
+    name: ClassVar[str] = "find a tone, store nothing"
+    sought: ClassVar[Sought | None] = Sought("tone", "103.5", CTCSS_50)
+
+
+class HearCode(Hear):
+    """The code is searched for and set, not stored."""
+
+    word: ClassVar[str] = "hear-code"
+    name: ClassVar[str] = "find a code, store nothing"
+    sought: ClassVar[Sought | None] = Sought("code", "023N", (*DCS_NORMAL, *DCS_INVERTED))
+
+
 class FindTone(Find):
     """The tone is searched for."""
 
@@ -60,4 +99,4 @@ class FindCode(Find):
     sought: ClassVar[Sought | None] = Sought("code", "023N", (*DCS_NORMAL, *DCS_INVERTED))
 
 
-KINDS = (FindTone(), FindCode())
+KINDS = (FindTone(), FindCode(), HearTone(), HearCode())

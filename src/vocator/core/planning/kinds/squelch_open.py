@@ -11,6 +11,7 @@ from vocator.core.planning.draft import Draft
 from vocator.core.planning.of_radio import OfRadio
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import go_to_row, ready, spoken
+from vocator.core.planning.setting_look import look_at
 from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.squelch import squelch_of
 from vocator.core.radio.profile import Means
@@ -51,16 +52,9 @@ def _hold_open(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Open the squelch of the side at hand for good, then make the first side main again."""
     twin, setting = draft.twin, squelch_of(draft.twin)
     value = twin.settings[setting].domain.find_meaning("open") or 0
-    text = twin.settings[setting].domain.text(value)
-    adjusting = next(
-        (b for b in twin.screens[twin.vfo].bind if b.verb == "adjust" and b.arg == twin.settings[setting].name), None
-    )
     why = "a weak signal does not open it; the noise stays: headphones down first"
-    if adjusting is not None:
-        turn = f"[{adjusting.press.held}]+{twin.profile.dials[0]} until {text}"
-        draft.step(ChapterKind.SET, [turn], say=f"Squelch of {goal.row} to {text}, {adjusting.press.held} down", why=why)
-    else:
-        set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.SET)
+    set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.SET)
+    look_at(draft, routes, setting)
     first = next(unit for unit in twin.profile.units if unit != goal.row)
     why = "PTT sends on the main side: never on the downlink"
     choose = routes.presses(twin.vfo, "unit", first)

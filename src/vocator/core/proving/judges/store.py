@@ -21,10 +21,11 @@ class Store(Judge):
         if stored is None:
             return f"slot {slot} is empty at the end"
         left = twin.channel(stored)
-        return "" if left == goal.channel else f"slot {slot} holds {_apart(goal.channel, left)}"
+        return "" if left == goal.channel else f"slot {slot} holds {apart(goal.channel, left)}"
 
 
-def _apart(wanted: Channel, found: Channel) -> str:
+def apart(wanted: Channel, found: Channel) -> str:
+    """Say in which parts two channels differ."""
     a, b = wanted.as_dict(), found.as_dict()
     return "; ".join(f"{k} {b[k]} instead of {a[k]}" for k in a if a[k] != b[k])
 

@@ -1,0 +1,187 @@
+"""Groups of slots: a stored channel is put into one or taken out, memory mode is kept to one or to none."""
+
+from collections.abc import Iterable
+from dataclasses import replace
+from typing import ClassVar
+
+from vocator.core.channel.channel import Channel
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.kind import Asked, Asks, Choose, Leaves
+from vocator.core.goals.sheet import Change, ChapterKind, Part, When
+from vocator.core.planning.at_slot import AtSlot
+from vocator.core.planning.draft import Draft
+from vocator.core.planning.of_radio import OfRadio
+from vocator.core.planning.routes import Routes
+from vocator.core.planning.setting_chapters import ready
+from vocator.core.planning.setting_look import look_at
+from vocator.core.planning.setting_ways import set_all
+from vocator.core.planning.slot_chapters import go_to_slot
+from vocator.core.radio.profile import Means
+from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
+
+STANDING = "Its slots stand in groups already: choose a slot of the group."
+
+
+def groups_of(twin: Twin) -> int:
+    """Return the setting of the groups; raises Beyond for a radio without them."""
+    found = twin.profile.settings_for(Means.GROUP)
+    if not found:
+        nearest = STANDING if twin.profile.group_size else "Use slots in a row."
+        raise Beyond("group", "this radio puts no channel into a group", nearest)
+    return found[0]
+
+
+def value_of(twin: Twin, text: str, none: bool) -> int:
+    """Return the value of a group by its name, the first where none is said; raises Beyond, Refusal."""
+    domain = twin.settings[groups_of(twin)].domain
+    value = domain.find_text(text.strip()) if text.strip() else 1
+    if value is None or (not value and not none):
+        allowed = ", ".join(domain.text(i) for i in range(0 if none else 1, domain.count))
+        raise Refusal(text[:20], "group", allowed, "Choose one of them.")
+    return value
+
+
+class Regroup(AtSlot):
+    """What the slot holds is put into a group, or taken out of it; ``key`` of the goal names the group."""
+
+    word: ClassVar[str] = "regroup"
+    name: ClassVar[str] = "another group"
+    asks: ClassVar[tuple[Asks, ...]] = (Asks.SLOT, Asks.KEY, Asks.ROW)
+    leaves: ClassVar[Leaves] = Leaves.SAME
+    button: ClassVar[str] = "Another group…"
+    reason: ClassVar[str] = "the dial then finds it among those of the group"
+    done: ClassVar[str] = "in its group"
+
+    def check(self, twin: Twin, goal: Goal) -> None:
+        """Raise Beyond where the group of a stored channel is not changed."""
+        if twin.settings[groups_of(twin)].scope != "slot":
+            raise Beyond("group", "a slot takes its group when it is written", "Write the channel again with the group chosen.")
+
+    def lacks(self, twin: Twin) -> Beyond | None:
+        """Return why the group of a stored channel is not changed on this radio."""
+        try:
+            self.check(twin, Goal(0, Channel(0, 0)))
+        except Beyond as beyond:
+            return beyond
+        return None
+
+    def goal(self, twin: Twin, asked: Asked) -> Goal:
+        """Return the goal for a group; raises Beyond, Refusal."""
+        value = value_of(twin, asked.text, none=True)
+        return replace(super().goal(twin, asked), key=twin.settings[groups_of(twin)].domain.text(value))
+
+    def choices(self, twin: Twin, asks: Asks) -> tuple[str, ...]:
+        """Return the groups, none first."""
+        if asks is not Asks.KEY or not twin.profile.settings_for(Means.GROUP):
+            return super().choices(twin, asks)
+        domain = twin.settings[groups_of(twin)].domain
+        return tuple(domain.text(i) for i in range(domain.count))
+
+    def write(self, draft: Draft, routes: Routes, goal: Goal) -> None:
+        """Go to the slot and set its group there."""
+        setting = groups_of(draft.twin)
+        value = value_of(draft.twin, goal.key, none=True)
+        go_to_slot(draft, routes, goal, ChapterKind.GROUP)
+        why = f"the slot belongs to group {goal.key} then" if value else "the slot belongs to no group then"
+        set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.GROUP, leave=False)
+        look_at(draft, routes, setting)
+
+    def example(self, twin: Twin, goal: Goal, choose: Choose) -> Goal:
+        """Return an example for any group."""
+        choices = self.choices(twin, Asks.KEY)
+        return replace(goal, kind=self.word, key=choose(choices) if choices else "")
+
+
+class LockGroup(OfRadio):
+    """Memory mode is kept to one group; ``key`` of the goal names it."""
+
+    word: ClassVar[str] = "lock-group"
+    name: ClassVar[str] = "keep to a group"
+    asks: ClassVar[tuple[Asks, ...]] = (Asks.KEY,)
+    button: ClassVar[str] = "Keep memory mode to a group"
+    reason: ClassVar[str] = "the dial then goes through the slots of that group only"
+
+    def goal(self, twin: Twin, asked: Asked) -> Goal:
+        """Return the goal for a group; raises Beyond, Refusal."""
+        value = value_of(twin, asked.text, none=False)
+        return replace(super().goal(twin, asked), key=twin.settings[groups_of(twin)].domain.text(value))
+
+    def title(self, goal: Goal, line: str) -> str:
+        """Return which group."""
+        return f"{self.name} {goal.key}".strip()
+
+    def choices(self, twin: Twin, asks: Asks) -> tuple[str, ...]:
+        """Return the groups."""
+        if asks is not Asks.KEY or not twin.profile.settings_for(Means.GROUP):
+            return super().choices(twin, asks)
+        domain = twin.settings[groups_of(twin)].domain
+        return tuple(domain.text(i) for i in range(1, domain.count))
+
+    def write(self, draft: Draft, routes: Routes, goal: Goal) -> tuple[Iterable[int], Iterable[Change]]:
+        """Lock the group in memory mode, or choose it where that is a setting."""
+        twin, setting = draft.twin, groups_of(draft.twin)
+        value = value_of(twin, goal.key, none=False)
+        ready(draft, routes, goal)
+        if twin.settings[setting].scope == "set":
+            set_all(draft, routes, {setting: value}, {setting: self.reason}, ChapterKind.GROUP, leave=False)
+            return (setting,), ()
+        keys, told = _in_memory_mode(draft, routes)
+        shown, text = f"G{value}", twin.settings[setting].domain.text(value)
+        say = f"Keep to group {text}: until {shown} shows"
+        draft.step(ChapterKind.GROUP, [f"{keys} until {shown}"], shows=shown, say=say, why=self.reason)
+        return (), (*told, Change(Part.GROUP, None, text))
+
+    def example(self, twin: Twin, goal: Goal, choose: Choose) -> Goal:
+        """Return an example for any group."""
+        choices = self.choices(twin, Asks.KEY)
+        return replace(goal, kind=self.word, key=choose(choices) if choices else "")
+
+
+class UnlockGroup(OfRadio):
+    """Memory mode goes through all slots again."""
+
+    word: ClassVar[str] = "unlock-group"
+    name: ClassVar[str] = "keep to no group"
+    button: ClassVar[str] = "All groups again"
+    reason: ClassVar[str] = "the dial then goes through all slots"
+
+    def write(self, draft: Draft, routes: Routes, goal: Goal) -> tuple[Iterable[int], Iterable[Change]]:
+        """Take the lock away, from whichever group it is on."""
+        twin, setting = draft.twin, groups_of(draft.twin)
+        domain = twin.settings[setting].domain
+        ready(draft, routes, goal)
+        if twin.settings[setting].scope == "set":
+            set_all(draft, routes, {setting: 0}, {setting: self.reason}, ChapterKind.GROUP, leave=False)
+            return (setting,), ()
+        keys, told = _in_memory_mode(draft, routes)
+        options = []
+        for value in range(1, domain.count):
+            times = domain.count - value
+            words = f"If G{value} shows: {keys}{f', {times} times' if times > 1 else ''}, until no G shows"
+            options.append((When(shows=f"G{value}"), [keys] * times, words, self.reason))
+        draft.alternatives(ChapterKind.GROUP, options)
+        draft.step(ChapterKind.READ_BACK, [], say="Look: no G shows", why="the dial goes through all slots")
+        return (), (*told, Change(Part.GROUP, None, domain.text(0)))
+
+
+def _in_memory_mode(draft: Draft, routes: Routes) -> tuple[str, tuple[Change, ...]]:
+    """Go to memory mode, with frequencies and not labels on its display: a label may read like a group.
+
+    Returns the key of the lock, and what is left different.
+    """
+    twin = draft.twin
+    told: tuple[Change, ...] = ()
+    show = twin.profile.setting_for(Means.SHOW)
+    value = twin.settings[show].domain.find_meaning("frequency") if show is not None else None
+    if show is not None and value is not None:
+        set_all(draft, routes, {show: value}, {show: "a label may read like a group"}, ChapterKind.GROUP)
+        told = (Change(twin.settings[show].name, None, twin.settings[show].domain.text(value)),)
+    to = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
+    draft.step(ChapterKind.GROUP, list(to), say="Memory mode", why="the lock is of memory mode")
+    keys = routes.presses(twin.memory, "lock_group")
+    assert keys is not None
+    return " ".join(keys), told
+
+
+KINDS = (Regroup(), LockGroup(), UnlockGroup())
