@@ -194,6 +194,7 @@ class BranchShape(Shape):
     wrong: str
     do: str
     mend: Literal["", "store", "read-back", "busy-lock-off"]
+    seen: bool = True
 
 
 class FaultTree(Shape):

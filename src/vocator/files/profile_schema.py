@@ -263,6 +263,7 @@ class ProfileFile(_Strict):
     lit_labels: bool = False
     tune_hz: Hz = 0
     weather_hz: Hz = 0
+    shows_sending: bool = False
     burst_key: str = ""
     common: CommonFile = CommonFile()
     panel: PanelFile

@@ -137,6 +137,7 @@ class _Builder:
             given.weather_hz,
             given.shift_on_click,
             given.burst_key if region == "r1" else "",
+            given.shows_sending,
             common(given.common),
             {**given.panel.model_dump(), "has_dial": bool(given.dials)},
         )

@@ -42,7 +42,10 @@ def faults_view(session: Session, radio_id: int, slot: str) -> dict[str, Any]:
     return {
         "line": line_of(channel),
         "label": channel.label,
-        "branches": [{"fault": str(b.fault), "look": b.look, "wrong": b.wrong, "do": b.do, "mend": b.mend} for b in tree(case)],
+        "branches": [
+            {"fault": str(b.fault), "look": b.look, "wrong": b.wrong, "do": b.do, "mend": b.mend, "seen": b.seen}
+            for b in tree(case)
+        ],
     }
 
 

@@ -166,7 +166,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
     plan = load_region(request.region)
     satellite = any(plan.satellite_span(hz) for hz in (channel.rx_hz, channel.tx_hz or channel.rx_hz))
     held = ((request.start or {}).get("memory") or {}).get(twin.profile.slot_key(slot))
-    if held:
+    if held and Asks.SLOT in kind.asks:
         notes.append(_changed(held, replace(channel, power=power, label=label).as_dict()))
     goal = Goal(
         slot,

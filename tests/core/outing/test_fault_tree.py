@@ -11,6 +11,7 @@ from vocator.core.goals.goal import Beyond
 from vocator.core.onair.band import Band, Repeater, Transmission, answer, transmission
 from vocator.core.outing.fault_tree import Branch, Case, Fault, line_of, tree
 from vocator.core.proving.operator import follow
+from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import Signal, State
@@ -86,6 +87,8 @@ def seen(case: Case, state: State, band: Band, antenna: bool = True) -> dict[Fau
         Fault.RECEIVE_ONLY: sent_hz is None,
         Fault.WEAK: any(r.weak for r in repeaters),
         Fault.OFF: any(r.off for r in repeaters),
+        Fault.ENDS: False,
+        Fault.NOBODY: False,
     }
 
 
@@ -233,6 +236,27 @@ def test_every_branch_is_worded_and_fits_its_radio(model: str) -> None:
         assert (Fault.UNIT in faults) == (len(twin.profile.units) > 1)
         assert (Fault.SIGN in faults) == (line != "146.550 simplex")
         assert (Fault.INVERTED in faults) == (line == SHOAL)
+        assert (Fault.ENDS in faults) == (Fault.NOBODY in faults) == (Fault.OFF not in faults) == (line == "146.550 simplex")
+        assert not any("PTT for a moment" in b.look for b in branches), "no page says what shows while it sends"
+        assert ("microphone" in next(b for b in branches if b.fault is Fault.ANTENNA).look) == (
+            "handheld" not in twin.profile.kind
+        )
+
+
+@pytest.mark.parametrize("model", model_names())
+def test_a_look_is_asked_for_only_where_memory_mode_tells_right_from_wrong(model: str) -> None:
+    """The slot as it should be and as the fault leaves it look different; what looks alike is said to rest on memory."""
+    twin = twin_of(model)
+    for fault, (right, wrong) in SPOILED.items():
+        if fault in (Fault.TONE, Fault.INVERTED):
+            continue
+        try:
+            shown = [display(*at_slot(model, line)).icons for line in (right, wrong)]
+        except StartError:
+            continue
+        branch = next((b for b in tree(Case(channel(right), twin, "007")) if b.fault is fault), None)
+        if branch is not None and branch.seen and "send side" not in branch.look:
+            assert shown[0] != shown[1], (fault, branch.look)
 
 
 SIDES = st.sampled_from([(None, None), ("103.5", None), ("103.5", "103.5"), ("023N", "023N"), ("754I", "754I")])

@@ -234,7 +234,7 @@
     <div class="step" aria-live="polite">
       {#if following.finished}
         <h2 class="done">
-          {#if ofRadio}It is set.{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {following.sheet!.kind?.done ?? 'done'}.{/if}
+          {#if ofRadio}{following.sheet!.kind?.sought ? 'The channel stands in the VFO; nothing is stored.' : 'It is set.'}{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {following.sheet!.kind?.done ?? 'done'}.{/if}
         </h2>
         <p>Noted {ofRadio ? '' : `in the memory map of ${content.my_name} and `}in the work log.</p>
         {#if following.sheet!.kind?.sought}
@@ -242,7 +242,7 @@
           <form class="sought" onsubmit={noteFound}>
             <label for="sought">Which {looked.word} did it stand still on?</label>
             <div class="acts"><input id="sought" class="field" bind:value={sought} maxlength="12" autocomplete="off" placeholder={looked.example} />
-              <button type="submit" class="act" disabled={!sought.trim()}>{ofRadio ? 'Make it the channel' : 'Note it'}</button></div>
+              <button type="submit" class="act" class:next={ofRadio} disabled={!sought.trim()}>{ofRadio ? 'Make it the channel' : 'Note it'}</button></div>
             {#if soughtSaid}<p role="status">{soughtSaid}</p>{/if}
           </form>
         {/if}

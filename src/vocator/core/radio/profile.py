@@ -296,6 +296,7 @@ class Profile:
     weather_hz: int
     shift_on_click: bool
     burst_key: str
+    shows_sending: bool
     common: CommonGround = CommonGround()
     panel: dict[str, object] = field(compare=False, repr=False, default_factory=dict)
     words: dict[str, str] = field(compare=False, repr=False, default_factory=dict)

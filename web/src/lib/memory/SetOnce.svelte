@@ -19,7 +19,8 @@
   async function load(): Promise<void> {
     refused = '';
     try {
-      forms = (await get<GoalForm[]>(`/radios/${radioId}/goals`)).filter((f) => f.about === 'radio' && !f.beyond && !f.fields.some((x) => x.name === 'line'));
+      const found = (await get<GoalForm[]>(`/radios/${radioId}/goals`)).filter((f) => f.about === 'radio' && !f.beyond && !f.fields.some((x) => x.name === 'line'));
+      forms = [...found.filter((f) => f.word !== 'set'), ...found.filter((f) => f.word === 'set')];
       chosen = Object.fromEntries(forms.flatMap((f) => f.fields.map((x) => [`${f.word}.${x.name}`, x.name === 'row' ? '' : (x.choices[0] ?? '')])));
     } catch (error) {
       refused = shell.note(error);
@@ -58,7 +59,7 @@
             </select>
           {/each}
         </span>
-        <span>{form.reason}</span>
+        <span class="quiet">{form.reason}</span>
       </li>
     {/each}
   </ul>
@@ -66,30 +67,25 @@
 
 <style>
   ul {
-    display: grid;
-    grid-template-columns: auto 1fr;
-    gap: 1rem;
     list-style: none;
+    margin: 0;
     padding: 0;
   }
 
   li {
     display: grid;
-    grid-column: 1 / -1;
-    grid-template-columns: subgrid;
-    row-gap: 0.3rem;
-    align-items: center;
+    gap: 4px;
+    padding: 10px 0;
+    border-top: 1px solid var(--rule);
+  }
+
+  .field {
+    width: auto;
   }
 
   .acts {
     display: flex;
     flex-wrap: wrap;
     gap: 0.5rem;
-  }
-
-  @media (max-width: 700px) {
-    ul {
-      grid-template-columns: 1fr;
-    }
   }
 </style>

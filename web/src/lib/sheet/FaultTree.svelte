@@ -33,7 +33,7 @@
   async function mend(): Promise<void> {
     busy = true;
     try {
-      const goal = branch!.mend || 'store';
+      const goal = branch?.mend || 'store';
       const made = await post<Sheet>('/sheets', { radio_id: radio, slot: goal === 'busy-lock-off' ? '' : slot, goal, ...(goal === 'store' ? { line: tree!.line, label: tree!.label } : {}) });
       await keepSheet(made);
       location.assign(`/sheet/${made.id}`);
@@ -48,7 +48,7 @@
 <Dialog bind:open title="Nothing heard: what is it?">
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   {#if tree && branch}
-    <p class="quiet">{at + 1} of {tree.branches.length}, the likeliest first</p>
+    <p class="quiet">{branch.fault[0]!.toUpperCase() + branch.fault.slice(1)}: {at + 1} of {tree.branches.length}, the likeliest first</p>
     <p class="look">{branch.look}</p>
     {#if found}
       <p><b>So it is: {branch.wrong}.</b> {branch.do}</p>
@@ -64,9 +64,16 @@
       </div>
     {/if}
   {:else if tree}
+    {@const looked = tree.branches.filter((b) => b.seen).map((b) => b.fault)}
+    {@const told = tree.branches.filter((b) => !b.seen).map((b) => b.fault)}
     <p class="look">Nothing of these.</p>
-    <p>Use the fail-over channel, and ask there who else gets through. The slot can also be stored anew.</p>
-    <div class="acts"><button type="button" class="act" onclick={() => (at = 0)}>From the start</button></div>
+    <p><b>Ruled out by looking:</b> {looked.join(', ')}.</p>
+    {#if told.length}<p><b>Left:</b> {told.join(', ')}. This radio does not show it, so it rests on what you remember: storing the slot anew sets all of it.</p>{/if}
+    <p>Use the fail-over channel, and ask there who else gets through.</p>
+    <div class="acts">
+      <button type="button" class="act" class:next={told.length > 0} disabled={busy} onclick={() => mend()}>Store the slot anew</button>
+      <button type="button" class="act" onclick={() => (at = 0)}>From the start</button>
+    </div>
   {:else if !trouble}<p class="quiet">Looking…</p>{/if}
 </Dialog>
 

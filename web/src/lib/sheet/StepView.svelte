@@ -88,7 +88,7 @@
   <Glass display={only.display} kind={glass} before={before?.display ?? null} mark={only.shows ?? ''} certain={sure} large />
   {#if only.notes}<p class="any"><b>Any may stand there:</b> {only.display.main} is only an example. Note the one that does.</p>
   {:else if anyMain}<p class="any">Any value may stand there; {only.display.main} is what a new radio shows.</p>{/if}
-  {#if only.branches?.length}<ul class="looks">{#each only.branches as branch (branch)}<li>{branch}.</li>{/each}</ul>{/if}
+  {#if only.branches?.length}<ul class="looks branches">{#each only.branches as branch (branch)}<li><b>{branch.split(':')[0]}:</b>{branch.slice(branch.indexOf(':') + 1)}.</li>{/each}</ul>{/if}
   {#if !only.on_air}<p class="why">{only.why}</p>{/if}
 {/if}
 
@@ -164,6 +164,10 @@
   .looks {
     margin-top: 12px;
     font-size: 20px;
+  }
+  .branches li {
+    padding: 6px 0;
+    border-top: 1px solid var(--rule);
   }
   .looks b {
     display: inline-block;

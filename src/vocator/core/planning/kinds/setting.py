@@ -239,12 +239,10 @@ class SquelchLevel(Chosen):
     part: ClassVar[str] = "squelch level"
     nearest: ClassVar[str] = "Use the radio's squelch knob, or hold the key that opens it."
 
-    def write(self, draft: Draft, routes: Routes, goal: Goal) -> tuple[Iterable[int], Iterable[Change]]:
-        """Write the chapters before the look; the row is chosen where each has a level of its own."""
-        twin = draft.twin
-        (setting,) = self.wanted(twin, goal)
-        own = twin.settings[setting].scope != "set"
-        return super().write(draft, routes, replace(goal, row=goal.row if own else None))
+    def choices(self, twin: Twin, asks: Asks) -> tuple[str, ...]:
+        """Return the levels; the rows where each has a level of its own."""
+        one = asks is Asks.ROW and all(twin.settings[s].scope == "set" for s in self.about_settings(twin))
+        return () if one else super().choices(twin, asks)
 
 
 class SetOne(Chosen):
