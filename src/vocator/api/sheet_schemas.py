@@ -277,9 +277,10 @@ class SightShape(Shape):
 
 
 class SeenShape(Shape):
-    """What was seen after a step; null for nothing of what was offered."""
+    """What was seen after a step; null for nothing of what was offered; ``main`` a number that was typed off the main line."""
 
     text: str | None = Field(default=None, max_length=400)
+    main: str = Field(default="", max_length=40)
 
 
 class WayShape(Shape):

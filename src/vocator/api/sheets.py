@@ -172,4 +172,4 @@ def sights_after(sheet_id: str, step: int, store: Store) -> list[SightShape]:
 @router.post("/{sheet_id}/steps/{step}/recovery")
 def recovery_from(sheet_id: str, step: int, given: SeenShape, store: Store) -> RecoveryShape:
     """Return what a slip did, judging from what was seen after a step, and the proven way back."""
-    return RecoveryShape.model_validate(sheet_work.recovery_from(content_apart(store, sheet_id), step, given.text))
+    return RecoveryShape.model_validate(sheet_work.recovery_from(content_apart(store, sheet_id), step, given.text, given.main))

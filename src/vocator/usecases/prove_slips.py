@@ -13,7 +13,7 @@ from vocator.core.proving.operator import Run
 from vocator.core.proving.prover import judge
 from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs import go_home
-from vocator.core.slips.recovery import courses_of, harm, sights, way_back
+from vocator.core.slips.recovery import any_way_back, courses_of, harm, sights
 from vocator.core.slips.slips import Outcome
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import Progress, generate
@@ -93,7 +93,7 @@ def slips_of(twin: Twin, sheet: Sheet, goal: Goal, count: Counter[str]) -> list[
             faults.append(_fault(outcome, fault))
     for step, noticed in sorted(by_step.items()):
         for sight in sights(courses, step, noticed):
-            way = way_back(courses[0], goal, sight.states(courses, step), step)
+            way = any_way_back(courses[0], goal, sight.states(courses, step), step)
             count["recovered" if way else "stuck"] += len(sight.outcomes)
             count["harmed"] += sum(bool(harm(goal, o)) for o in sight.outcomes)
             if way is None:

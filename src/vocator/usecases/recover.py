@@ -16,7 +16,7 @@ from vocator.core.radio.perform import perform
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.twin import Twin
 from vocator.core.slips.every_state import EveryCourse
-from vocator.core.slips.recovery import Leads, Sight, courses_of, harm, locate, sights, way_back
+from vocator.core.slips.recovery import Leads, Sight, courses_of, harm, locate, locate_number, sights, way_back
 from vocator.core.slips.slips import Course, Outcome, Slip
 from vocator.usecases.drawing import SCREEN_WORDS
 from vocator.usecases.errors import NotFound
@@ -24,6 +24,8 @@ from vocator.usecases.make_sheet import MadeSheet
 
 MOST_SIGHTS = 24
 MOST_RIGHT = 8
+MOST_FOLLOWED = 24
+"""So many slips with one look are followed from every state; what more of them may leave stays proven from the states tried."""
 MOST_WORDS = 3
 RIGHT = "no slip: right on a radio that was set so before"
 
@@ -65,7 +67,8 @@ def _from_all(made: MadeSheet, sight: Sight, step: int) -> Leads | None:
     course = _every_course(made) if not _counts_on_start(made) else None
     if course is None:
         return None
-    nodes = course.agreeing(dict.fromkeys(o.slip for o in sight.outcomes), sight.seen, step)
+    slips = dict.fromkeys(o.slip for o in sight.outcomes)
+    nodes = course.agreeing(slips, sight.seen, step) if len(slips) <= MOST_FOLLOWED else None
     return partial(course.leads, nodes=nodes) if nodes else None
 
 
@@ -90,10 +93,10 @@ def sights_view(made: MadeSheet, step: int) -> list[dict[str, Any]]:
     ]
 
 
-def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any]:
+def recovery_view(made: MadeSheet, step: int, text: str | None, main: str = "") -> dict[str, Any]:
     """Return what happened and the proven way back, for a display that was seen after a step.
 
-    ``text`` None stands for nothing of what was offered: then the sheet holds from its
+    ``main`` is what the operator typed of the main line, where that is a number that differs from the pictures.  ``text`` None stands for nothing of what was offered: then the sheet holds from its
     first step on, whatever is open; ``anew`` says that it does not, because it counts on what
     the sheet before it left.  Raises NotFound for a step that the sheet does not have.
     """
@@ -104,6 +107,8 @@ def recovery_view(made: MadeSheet, step: int, text: str | None) -> dict[str, Any
         seen = {"where": _where(right), "slips": [RIGHT], "harm": [], "way": None, "step": onward}
         return {"found": True, **seen, "right": True, "complete": made.proof.complete, "starts": made.proof.starts, "anew": False}
     sight = locate(_sights(made, _step(made, step)), text) if text is not None else None
+    if main:
+        sight = locate_number(_sights(made, step), main)
     counts_on = _counts_on_start(made)
     if sight is None:
         nothing: dict[str, Any] = {
@@ -174,9 +179,18 @@ def slip_words(slip: Slip) -> str:
     if slip.kind == "one click off":
         return "one click too many" if slip.wrong else "one click too few"
     if slip.kind == "waited too long" and isinstance(slip.wrong[0], Wait):
-        return f"waited {slip.wrong[0].ms / 1000:g} s before you {right}".replace("before you tap", "before the tap of")
+        waited = f"waited {slip.wrong[0].ms / 1000:g} s before"
+        if isinstance(slip.right, Turn):
+            return f"{waited} the turn of {slip.right.dial}"
+        return f"{waited} you {right}".replace("before you tap", "before the tap of").replace(
+            "before you hold", "before the hold of"
+        )
     if slip.kind == "done again":
         return "the slot was saved twice"
+    if slip.kind == "missing digit":
+        return f"{right} left out"
+    if slip.kind == "digits swapped":
+        return f"{' and '.join(say_input(w).removeprefix('tap ') for w in reversed(slip.wrong))} swapped"
     if slip.kind == "twice":
         return f"{right}: done twice"
     done = ", ".join(say_input(w) for w in slip.wrong)

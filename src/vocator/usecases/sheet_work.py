@@ -9,6 +9,7 @@ from vocator.core.goals.goal import Beyond
 from vocator.core.goals.kind import About
 from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.usecases.apart import apart
 from vocator.usecases.errors import Unproven
@@ -85,14 +86,14 @@ def _sights_after(asked: str, step: int) -> list[dict[str, Any]]:
     return sights_view(*made_at(asked, step))
 
 
-def recovery_from(content: dict[str, Any], step: int, text: str | None) -> dict[str, Any]:
+def recovery_from(content: dict[str, Any], step: int, text: str | None, main: str = "") -> dict[str, Any]:
     """Return the proven way back from what is seen after a step of a kept sheet; raises NotFound."""
-    return apart(content["request"]["model"], _recovery_from, asked_of(content), step, text)
+    return apart(content["request"]["model"], _recovery_from, asked_of(content), step, text, main)
 
 
-def _recovery_from(asked: str, step: int, text: str | None) -> dict[str, Any]:
+def _recovery_from(asked: str, step: int, text: str | None, main: str) -> dict[str, Any]:
     made, at = made_at(asked, step)
-    back = recovery_view(made, at, text)
+    back = recovery_view(made, at, text, main)
     return {**back, "step": back["step"] + step - at}
 
 
@@ -108,7 +109,8 @@ def _twin_after(asked: str, done: int) -> dict[str, Any]:
 
 def asked_of(content: dict[str, Any]) -> str:
     """Return what a kept sheet was made of, as text: the key under which what was worked out of it is remembered."""
-    return json.dumps({k: content.get(k, []) for k in ("request", "parts")}, sort_keys=True)
+    asked = {k: content.get(k, []) for k in ("request", "parts")}
+    return json.dumps({**asked, "count": len(content.get("steps", []))}, sort_keys=True)
 
 
 def made_at(asked: str, step: int) -> tuple[MadeSheet, int]:
@@ -116,7 +118,13 @@ def made_at(asked: str, step: int) -> tuple[MadeSheet, int]:
     kept = json.loads(asked)
     text = kept["request"].pop("csv", None)
     if text is None:
-        return make_sheet(SheetRequest(**kept["request"])), step
+        made = make_sheet(SheetRequest(**kept["request"]))
+        if kept["count"] not in (0, len(made.run.frames)):
+            raise Refusal(
+                "a sheet of an earlier version", "sheet", "one that this version wrote",
+                "Its keys still hold. For the twin beside it and the way back, write it anew.",
+            )  # fmt: skip
+        return made, step
     request = SheetRequest(**kept["request"])
     twin = twin_of(request.model, request.firmware, request.region)
     parts = _batch_parts(json.dumps(kept["request"], sort_keys=True), text, twin)

@@ -7,13 +7,14 @@ from dataclasses import replace
 import pytest
 
 from vocator.core.channel.channel import Channel, tone_use
+from vocator.core.goals.effort import seconds
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import judge
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap
-from vocator.core.slips.recovery import courses_of, harm, locate, rest_of, sights, way_back
+from vocator.core.slips.recovery import courses_of, harm, locate, locate_number, rest_of, sights, way_back
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.prove_slips import slips_of
@@ -145,3 +146,37 @@ def test_a_free_key_given_by_mistake_is_told_as_harm_and_named_among_the_limits(
     assert all(any(words.startswith("P3 opens") for words in harm(goal, o).settings) for o in given)
     assert slips_of(hiker, sheet, goal, Counter()) == []
     assert slips_of(hiker, replace(sheet, limits=tuple(x for x in sheet.limits if "free key" not in x)), goal, Counter())
+
+
+def test_a_number_typed_wrongly_is_found_by_what_the_operator_reads_off_and_led_back_from():
+    twin, goal = twin_of("ardvane-finch"), Goal(6, Channel(147_195_000, 147_795_000, tone_use("110.9", None), power="HIGH"))
+    sheet = plan(twin, goal)
+    courses = courses_of(twin, sheet, goal)
+    step = next(n for n, s in enumerate(sheet.steps()) if s.say.startswith("Type "))
+    found = sights(courses, step)
+    for typed, kind in (
+        ("147.915", "digits swapped"),
+        ("147.295", "wrong digit"),
+        ("141.195", "wrong digit"),
+        ("14719", "missing digit"),
+    ):
+        sight = locate_number(found, typed)
+        assert sight is not None and kind in {o.slip.kind for o in sight.outcomes}
+        way = way_back(courses[0], goal, sight.states(courses, step), step)
+        assert way is not None and way.step <= step + 1
+    assert locate_number(found, "433.5") is None
+
+
+def test_the_way_back_takes_the_least_effort_and_goes_on_within_a_step():
+    """A letter too far, on the Osprey: back one place and on, not the whole name anew."""
+    twin, goal = twin_of("ardvane-osprey"), Goal(11, Channel(146_550_000, 146_550_000, label="RIDGE", power="HIGH"))
+    sheet = plan(twin, goal)
+    course = courses_of(twin, sheet, goal)[0]
+    step = next(n for n, s in enumerate(sheet.steps()) if "place by place" in s.say)
+    one_off = [s for s in course.slips(range(step, step + 1)) if s.kind == "one click off" and s.action == 4]
+    outcome = course.replay(one_off[0])
+    way = way_back(course, goal, [outcome.state], outcome.noticed)
+    assert way is not None and way.step == step + 1
+    run = follow(twin, rest_of(sheet, way.step, way.actions), outcome.state)
+    whole = follow(twin, rest_of(sheet, step - 1), course.before(step - 1))
+    assert seconds(run.tally, run.looks) < seconds(whole.tally, whole.looks)

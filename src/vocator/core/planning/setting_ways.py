@@ -145,27 +145,28 @@ def _own_icons(draft: Draft, setting: int) -> dict[int, str]:
 
 
 def _adjusting(routes: Routes, setting: int) -> Binding | None:
-    """Return what turns a setting at once in VFO mode, with a key down."""
+    """Return what turns a setting at once in VFO mode, mostly with a key down."""
     twin = routes.twin
     name = twin.settings[setting].name
-    return next((b for b in twin.screens[twin.vfo].bind if b.verb == "adjust" and b.arg == name and b.press.held), None)
+    return next((b for b in twin.screens[twin.vfo].bind if b.verb == "adjust" and b.arg == name), None)
 
 
 def _set_adjusted(
     draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], chapter: ChapterKind | None
 ) -> None:
-    """Turn a setting with a key down until its value shows."""
+    """Turn a setting at rest, mostly with a key down, until its value shows."""
     twin, s = draft.twin, draft.twin.settings[setting]
     binding = _adjusting(routes, setting)
     assert binding is not None
     text, held = s.domain.text(value), binding.press.held
     pair = "/" in binding.press.key
-    turner = f"[{twin.pair(binding.press)[0]}]" if pair else twin.profile.dials[0]
+    turner = f"[{twin.pair(binding.press)[0]}]" if pair else binding.press.key if not held else twin.profile.dials[0]
+    chord, words = (f"[{held}]+", f", {held} down") if held else ("", f": turn {turner}")
     why = whys.get(setting, "")
     draft.step(
         chapter or chapter_of(draft, setting),
-        [f"[{held}]+{turner} until {text}"],
-        say=f"{s.name} to {text}, {held} down",
+        [f"{chord}{turner} until {text}"],
+        say=f"{s.name} to {text}{words}",
         why=why,
     )
     draft.now_certain(setting)

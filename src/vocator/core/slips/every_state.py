@@ -94,7 +94,7 @@ class EveryCourse:
             nodes = run.each(nodes, slip.step, partial(self._wrong, run, wrong, slip))
         else:
             inputs = one_by_one(wrong.inputs)
-            for given in (*inputs[: slip.point], *slip.wrong, *inputs[slip.point + 1 :]):
+            for given in (*inputs[: slip.point], *slip.wrong, *inputs[slip.point + slip.taken :]):
                 nodes = run.each(nodes, slip.step, partial(self._given, run, given))
         for action in actions[slip.action + 1 :]:
             nodes = run.each(nodes, slip.step, partial(run.act, action, slip.step))

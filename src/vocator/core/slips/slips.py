@@ -6,10 +6,12 @@ the display only where the sheet says so.  Within a turn the points are before i
 and before its last click.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Container, Iterable, Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
+from itertools import accumulate
 
+from vocator.core.goals.effort import seconds
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
 from vocator.core.proving.operator import Run, follow
 from vocator.core.radio.actions import Action, Until, parse_actions
@@ -21,20 +23,18 @@ from vocator.core.radio.twin import Twin
 
 MOST_POINTS = 4
 LIKELY = {
-    "one click off": 6,
-    "twice": 5,
-    "held for a tap": 5,
-    "tapped for a hold": 5,
-    "waited too long": 4,
-    "wrong digit": 4,
-    "done again": 5,
-}
+    "one click off": 6, "twice": 5, "held for a tap": 5, "tapped for a hold": 5, "digits swapped": 5, "missing digit": 5,
+    "done again": 5, "waited too long": 4, "wrong digit": 4, "key beside": 4, "wrong letter": 4,
+}  # fmt: skip
 """How likely each kind of slip is against the others, by what operators report; any other key counts 1."""
 
 
 @dataclass(frozen=True, slots=True)
 class Slip:
-    """One wrong action: ``wrong`` in place of ``right``, the input number ``point`` of an action of a step."""
+    """One wrong action: ``wrong`` in place of ``right``, the input number ``point`` of an action of a step.
+
+    ``taken`` is how many inputs it stands for: two where they were swapped.
+    """
 
     step: int
     action: int
@@ -42,6 +42,7 @@ class Slip:
     kind: str
     wrong: tuple[Input, ...]
     right: Input | None
+    taken: int = 1
 
     @property
     def weight(self) -> int:
@@ -114,7 +115,7 @@ class Hand:
         if isinstance(action, Until) and slip.kind not in ("one click off", "done again"):
             state, more, failed = self.all(state, [action])
             return state, sent + more, failed
-        for given in inputs[slip.point + 1 :]:
+        for given in inputs[slip.point + slip.taken :]:
             state, effects = self.twin.act(state, given)
             sent += (effects.transmitting_hz,) if effects.transmitting_hz is not None else ()
         return state, sent, False
@@ -156,6 +157,43 @@ class Course:
             found.append(list(range(number, number + len(run))))
             number += len(run)
         return found
+
+    def rest_s(self, step: int) -> float:
+        """Return the effort of the sheet from a step on when all goes right, in seconds."""
+        return self._rest_s[step] if step < len(self._rest_s) else 0.0
+
+    @cached_property
+    def _rest_s(self) -> list[float]:
+        each = []
+        for number, step in enumerate(self.steps):
+            tally = Tally()
+            if self.run.frames[number].done:
+                self._tallied(self.before(number), self.actions(step), tally)
+            each.append(seconds(tally, int(self.run.frames[number].done)))
+        return list(accumulate(reversed(each)))[::-1]
+
+    def points_within(self, number: int) -> Iterator[tuple[tuple[str, ...], float]]:
+        """Yield what is left of a step after each of its actions but the last, and the effort from there on, in seconds."""
+        step = self.steps[number]
+        if not self.run.frames[number].done or step.when or step.group or step.on_air or step.notes:
+            return
+        actions, state = self.actions(step), self.before(number)
+        looked = (
+            len([a for text in step.actions[: step.look.after] for a in parse_actions(self.twin.profile, text)])
+            if step.look
+            else 0
+        )
+        for at in range(1, len(actions)):
+            state = perform(self.twin, state, actions[at - 1]).state
+            tally = Tally()
+            if at < looked:  # the slot is not picked and written without a look at it
+                continue
+            self._tallied(state, actions[at:], tally)
+            yield tuple(a.text for a in actions[at:]), seconds(tally, 1) + self.rest_s(number + 1)
+
+    def _tallied(self, state: State, actions: list[Action], tally: Tally) -> None:
+        for action in actions:
+            state = perform(self.twin, state, action, tally).state
 
     def before(self, step: int) -> State:
         """Return the state before a step."""
@@ -262,6 +300,8 @@ class Course:
         if not inputs:
             for other in self._other_keys(state, None):
                 yield Slip(number, at, 0, "another key", (other,), None)
+        if len(inputs) > 1 and all(isinstance(i, Tap) and i.key.isdigit() for i in inputs):
+            yield from self._digits_wrong(number, at, inputs, points)
         for index, given in enumerate(inputs):
             if index in points and (state, given) not in seen:
                 seen.add((state, given))
@@ -272,6 +312,18 @@ class Course:
         if isinstance(action, Until) and last is not None:
             yield Slip(number, at, len(inputs) - 1, "one click off", (last, last), last)
             yield Slip(number, at, len(inputs) - 1, "one click off", (), last)
+
+    def _digits_wrong(self, number: int, at: int, inputs: list[Input], points: Container[int]) -> Iterator[Slip]:
+        """Yield what goes wrong with a number: a digit missing, two swapped; between its ends also a wrong or a doubled one."""
+        for index, given in enumerate(inputs):
+            yield Slip(number, at, index, "missing digit", (), given)
+            if index + 1 < len(inputs) and inputs[index + 1] != given:
+                yield Slip(number, at, index, "digits swapped", (inputs[index + 1], given), given, 2)
+            if index not in points:
+                yield Slip(number, at, index, "twice", (given, given), given)
+                for digit in "0123456789":
+                    if Tap(digit) != given and digit in self._keys:
+                        yield Slip(number, at, index, "wrong digit", (Tap(digit),), given)
 
     def _wrongs(self, state: State, given: Input) -> Iterator[tuple[str, tuple[Input, ...]]]:
         quiet = self.twin.screens[state.screen].quiet_ms
@@ -292,8 +344,14 @@ class Course:
         if isinstance(given, Wait):
             return
         digit = isinstance(given, Tap) and given.key.isdigit()
+        beside = self._beside.get(given.key, ()) if isinstance(given, Tap | Hold) else ()
         for wrong in self._other_keys(state, given):
-            yield "wrong digit" if digit and isinstance(wrong, Tap) and wrong.key.isdigit() else "another key", (wrong,)
+            tapped = isinstance(wrong, Tap)
+            if digit and tapped and wrong.key.isdigit():
+                kind = "wrong digit"
+            else:
+                kind = "key beside" if tapped == isinstance(given, Tap) and wrong.key in beside else "another key"
+            yield kind, (wrong,)
 
     def _holds(self, key: str) -> list[int]:
         return [ms for table in self.twin.tables for ms, _ in table.holds.get(key, ())]
@@ -302,7 +360,20 @@ class Course:
     def _keys(self) -> list[str]:
         return [k for k in self.twin.profile.keys if not k.startswith(TOUCH)]
 
-    def _other_keys(self, state: State, given: Input | None) -> Iterator[Input]:
+    @cached_property
+    def _beside(self) -> dict[str, frozenset[str]]:
+        """The keys that lie beside each key, by the drawn layout."""
+        drawn = self.twin.profile.panel.get("rows")
+        rows: list[list[str]] = [list(row) for row in drawn] if isinstance(drawn, list) else []
+        found: dict[str, set[str]] = {}
+        for y, row in enumerate(rows):
+            for x, key in enumerate(row):
+                near = [*row[max(0, x - 1) : x], *row[x + 1 : x + 2]]
+                near += [rows[other][x] for other in (y - 1, y + 1) if 0 <= other < len(rows) and x < len(rows[other])]
+                found.setdefault(key, set()).update(near)
+        return {key: frozenset(near) for key, near in found.items()}
+
+    def _other_keys(self, state: State, given: Input | None) -> Iterator[Tap | Hold]:
         """Yield every other key that is there now, tapped and held."""
         touches = [k for k in self.twin.tables[state.screen].taps if k.startswith(TOUCH)]
         for key in (*self._keys, *touches):

@@ -1,6 +1,6 @@
 <!-- It shows something else: pictures of what the radio may show, what the slip did, and the way back. -->
 <script lang="ts">
-  import { get, post, type Recovery, type Sight, type Step, type WayHome } from '../api';
+  import { get, post, Refused, type Recovery, type Sight, type Step, type WayHome } from '../api';
   import CapView from '../cap/CapView.svelte';
   import Glass from '../glass/Glass.svelte';
   import Dialog from '../shell/Dialog.svelte';
@@ -23,6 +23,7 @@
   let more = $state(false);
   let back = $state<Recovery | null>(null);
   let away = $state(false);
+  let why = $state('');
   let asked = -1;
 
   $effect(() => {
@@ -42,18 +43,25 @@
     try {
       sights = await get<Sight[]>(`/sheets/${sheet}/steps/${step}/sights`);
     } catch (error) {
-      shell.note(error);
-      away = true;
+      told(error);
     }
   }
 
-  async function choose(text: string | null): Promise<void> {
+  let number = $state('');
+
+  async function choose(text: string | null, main = ''): Promise<void> {
     try {
-      back = await post<Recovery>(`/sheets/${sheet}/steps/${step}/recovery`, { text });
+      back = await post<Recovery>(`/sheets/${sheet}/steps/${step}/recovery`, { text, main });
     } catch (error) {
-      shell.note(error);
-      away = true;
+      told(error);
     }
+  }
+
+  /** An answer is an answer, also one that refuses; only without one the server is away. */
+  function told(error: unknown): void {
+    const words = shell.note(error);
+    away = true;
+    why = error instanceof Refused ? words : 'The server does not answer, so it cannot look for the slip.';
   }
 
   let shown = $derived((sights ?? []).slice(0, more ? undefined : FIRST));
@@ -62,7 +70,7 @@
 
 <Dialog bind:open title={back?.right ? 'All is well' : back ? 'The way back' : 'What does it show?'}>
   {#if away || sights?.length === 0}
-    <p>{away ? 'The server does not answer, so it cannot look for the slip.' : 'No key was pressed in this step yet.'} Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>
+    <p>{away ? why : 'No key was pressed in this step yet.'} Find what stands on the display, and do what is written beside it. Nothing is changed by it.</p>
     <ul class="home">
       {#each ways as way (way.looks + way.actions.join())}<li><b>{way.looks}</b> <span>{way.actions.join('  ')}</span></li>{/each}
       <li><b>A frequency or a slot, nothing blinks</b> <span>it is at rest</span></li>
@@ -95,7 +103,7 @@
     {#if !back.anew}<button type="button" class="act next wide" onclick={() => goOn(back!.step)}>
       {back.way ? 'Done: go on with ' : 'Go on with '}“{target?.say.replace(/\.$/, '') ?? 'the first step'}”
     </button>{/if}
-    <p class="quiet">{back.complete ? (back.right ? 'Proven from every state.' : 'Proven from every state in which these slips show this.') : `Proven from ${back.starts} ${back.starts === 1 ? 'state' : 'states'}${back.found && !back.right ? ' that show this' : ''}.`} <button type="button" class="act plain" onclick={() => (back = null)}>Choose again</button></p>
+    <p class="quiet">{!back.found ? '' : back.complete ? (back.right ? 'Proven from every state.' : 'Proven from every state in which these slips show this.') : `Proven from ${back.starts} ${back.starts === 1 ? 'state' : 'states'}${back.right ? '' : ' that show this'}.`} <button type="button" class="act plain" onclick={() => (back = null)}>Choose again</button></p>
   {:else if sights === null}
     <p role="status">Looking through every slip of the last steps…</p>
   {:else}
@@ -110,6 +118,13 @@
         </li>
       {/each}
     </ul>
+    {#if /\d/.test(steps[step]?.display.main ?? '')}
+      <form class="acts" onsubmit={(event) => { event.preventDefault(); void choose(null, number); }}>
+        <label for="shown">Another number shows</label>
+        <input id="shown" class="field" bind:value={number} inputmode="decimal" maxlength="20" autocomplete="off" placeholder={steps[step]!.display.main} />
+        <button type="submit" class="act" disabled={!/\d/.test(number)}>Find it</button>
+      </form>
+    {/if}
     <div class="acts">
       {#if !more && sights.length > FIRST}<button type="button" class="act" onclick={() => (more = true)}>{sights.length - FIRST} more</button>{/if}
       <button type="button" class="act" onclick={() => choose(null)}>Nothing of these</button>
@@ -174,6 +189,13 @@
     width: 100%;
     min-height: 64px;
     font-size: 20px;
+  }
+  .acts .field {
+    width: 9em;
+  }
+  form.acts {
+    align-items: center;
+    margin-bottom: 10px;
   }
   .acts {
     display: flex;
