@@ -289,6 +289,25 @@ def batch(requests: Path) -> None:
         print(json.dumps(answer, ensure_ascii=False))
 
 
+@app.command("fuzz-profile")
+def fuzz(
+    file: Path,
+    presses: Annotated[int, typer.Option(min=1, max=1_000_000)] = 5_000,
+    seed: int = 1,
+    as_json: Json = False,
+) -> None:
+    """Press keys at random on a profile: nothing may fail, and everything must have a way home."""
+    from vocator.usecases.fuzz_profile import fuzz_profile
+
+    try:
+        answer = fuzz_profile(str(file), presses, seed)
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    _write(answer, as_json, tables.fuzzed)
+    if answer["faults"]:
+        raise typer.Exit(1)
+
+
 @profile_app.command("check")
 def profile_check(file: Path, as_json: Json = False) -> None:
     """Check a profile file and name everything that is wrong with it."""

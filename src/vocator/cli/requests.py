@@ -98,3 +98,5 @@ def run_request(given: dict[str, Any]) -> dict[str, Any]:
         return {"error": f"the request lacks {error}"}
     except (TypeError, AttributeError) as error:
         return {"error": f"a part of the request has the wrong type: {error}"}
+    except Exception as error:  # a request that fails ends with its own answer, never the whole batch
+        return {"error": f"this request failed: {type(error).__name__}: {error}"}

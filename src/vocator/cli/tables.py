@@ -170,3 +170,9 @@ def doppler_set(answer: dict[str, Any]) -> str:
             f"{link:>9} off tune: {answer[f'worst_{link}_hz']:.0f} Hz at worst, {answer[f'mean_{link}_hz']:.0f} Hz in the mean"
         )
     return "\n".join(lines)
+
+
+def fuzzed(answer: dict[str, Any]) -> str:
+    """Return what random keys on a profile came to."""
+    head = f"{answer['model']}: {answer['presses']} presses (seed {answer['seed']}), {len(answer['faults'])} faults"
+    return "\n".join([head, *(f"  {f['what']}\n    {' '.join(f['keys'])}" for f in answer["faults"])])

@@ -161,7 +161,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         power = None
     reasons = {
         **resolution.reasons,
-        "power": "as asked" if asked else "the highest, unless asked otherwise; stored with the channel",
+        "power": f"{'as asked' if asked else 'the highest, unless asked otherwise'}; stored with the channel: it stays so in memory mode",
     }
     plan = load_region(request.region)
     satellite = any(plan.satellite_span(hz) for hz in (channel.rx_hz, channel.tx_hz or channel.rx_hz))

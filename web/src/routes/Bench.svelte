@@ -7,6 +7,8 @@
   import { Listing } from '../lib/bench/listing.svelte';
   import { get, type ListedPass } from '../lib/api';
   import { clock, until } from '../lib/passes/time.svelte';
+  import Near from '../lib/bench/Near.svelte';
+  import { recall } from '../lib/keep';
   import RadioStrip from '../lib/bench/RadioStrip.svelte';
   import WorkedSum from '../lib/bench/WorkedSum.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -65,6 +67,12 @@
     const radio = data.radios.find((r) => r.waiting.length > 0);
     if (radio) return { text: `Read back slot ${radio.waiting[0]} of ${radio.name}`, small: 'written, not yet looked at', href: `/radios/${radio.id}?slot=${radio.waiting[0]}` };
     return null;
+  });
+
+  /** The radio in use first, the others by name. */
+  let inOrder = $derived.by(() => {
+    const used = recall<number>('radio', 0);
+    return [...data.radios].sort((a, b) => Number(b.id === used) - Number(a.id === used) || a.name.localeCompare(b.name));
   });
 
   function press(key: string): void {
@@ -151,6 +159,7 @@
         </div>
       {/if}
     </div>
+    {#if !listing.line.trim()}<Near take={(line) => listing.set(line)} />{/if}
     {#if listing.waiting.length}
       <div class="more">
         <span>{listing.waiting.length} more line{listing.waiting.length === 1 ? '' : 's'} pasted; next: <b>{listing.waiting[0]!.slice(0, 60)}</b></span>
@@ -171,7 +180,7 @@
       <a class="urgent" href={passHref(pass)}><b>Next pass: {pass.satellite} {until(pass.aos_utc, now)}</b> <span>{Math.round(pass.max_elevation_deg)}° high{pass.picked ? ', picked' : ''}</span></a>
     {/if}
     {#if data.radios.length}
-      {#each data.radios as radio, at (radio.id)}
+      {#each inOrder as radio, at (radio.id)}
         {@const model = data.model(radio.model)}
         {#if model}<RadioStrip {radio} {model} line={listing.line} {found} next={at === 0} />{/if}
       {/each}

@@ -11,6 +11,7 @@
   import PutBack from '../lib/sheet/PutBack.svelte';
   import Ladder from '../lib/sheet/Ladder.svelte';
   import Recovery from '../lib/sheet/Recovery.svelte';
+  import { allReady, readyAsked } from '../lib/sheet/ready';
   import Taken from '../lib/sheet/Taken.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
   import { TwinPlay } from '../lib/twin/play.svelte';
@@ -22,6 +23,7 @@
   let twin = $state<TwinPlay | null>(null);
   let ways = $state<WayHome[]>([]);
   let lost = $state(false);
+  let readyDone = $state(readyAsked(Date.now()));
   let taken = $state(false);
   let twinOpen = $state(false);
   let handsFree = $state(false);
@@ -255,6 +257,10 @@
       {:else}
         {#if deep?.verdict === 'refuted'}
           <div class="harm" role="alert"><b>Stop: this sheet fails</b>{deep.condition ? ` from some states: ${deep.condition}` : ''}. {deep.why}</div>
+        {/if}
+        {#if following.at === 0 && !readyDone}
+          <div class="before"><b>Once an outing:</b> antenna or dummy load on, battery full, volume up, squelch where the noise just stops. Never send without an antenna.
+            <button type="button" class="act" onclick={() => { allReady(Date.now()); readyDone = true; }}>All so</button></div>
         {/if}
         {#if following.at === 0 && content.less}
           <div class="before"><b>Less will do:</b> {content.less.words}.

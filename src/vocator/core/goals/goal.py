@@ -1,5 +1,6 @@
 """A goal: which channel in which slot of which radio, and what of it lies beyond the radio."""
 
+import re
 from dataclasses import dataclass, field
 
 from vocator.core.channel.channel import Channel, ToneMode, megahertz
@@ -66,8 +67,9 @@ def power_word(machine: Machine, asked: str | None) -> tuple[str | None, bool]:
     new = machine.settings[machine.power].new[0]
     if asked is None:
         return words[new], False
+    plain = re.sub(r"\s*w(atts?)?$", "", asked.strip().lower())
     for index, word in enumerate(words):
-        if asked.lower() in (word.lower(), domain.meaning(index)):
+        if asked.strip().lower() in (word.lower(), domain.meaning(index)) or plain == word.lower().removesuffix("w"):
             return word, True
     raise Refusal(f"power {asked}", "power", ", ".join(words), "Choose one of the radio's own powers.")
 

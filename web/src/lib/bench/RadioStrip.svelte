@@ -2,6 +2,7 @@
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
   import { post, Refused, type Model, type Problem, type Radio, type Resolution, type Sheet } from '../api';
+  import { keep } from '../keep';
   import { keepSheet } from '../sheets';
   import { navigate } from '../../router';
   import { shell } from '../shell/state.svelte';
@@ -40,6 +41,7 @@
         row: row || null,
         goal,
       });
+      keep('radio', radio.id);
       await keepSheet(sheet);
       navigate(`/sheet/${sheet.id}`);
     } catch (error) {
