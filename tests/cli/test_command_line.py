@@ -172,6 +172,21 @@ def test_profile_check_names_every_problem(tmp_path):
     assert "1 problems" in err
 
 
+def test_random_keys_find_what_has_no_way_home(tmp_path):
+    good = "src/vocator/data/profiles/ardvane-finch.yaml"
+    code, out, _ = vocator("fuzz-profile", good, "--presses", "800", "--json")
+    assert code == 0 and json.loads(out)["faults"] == []
+    with open(good, encoding="utf-8") as shipped:
+        text = shipped.read()
+    left, trap = 'quiet_s: 8, bind: {"FN tap": erase, "PTT tap": home}', 'bind: {"FN tap": calm}'
+    assert left in text
+    (tmp_path / "trap.yaml").write_text(text.replace(left, trap), encoding="utf-8")
+    code, out, _ = vocator("fuzz-profile", str(tmp_path / "trap.yaml"), "--presses", "6000", "--json")
+    faults = json.loads(out)["faults"]
+    assert code == 1 and "no way home from: DEL ?" in {f["what"] for f in faults}
+    assert all(f["keys"] for f in faults)
+
+
 def test_batch_answers_each_line_in_order_and_survives_bad_ones(tmp_path):
     requests = [
         {"command": "resolve", "line": "146.55"},

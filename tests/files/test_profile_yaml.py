@@ -45,6 +45,11 @@ def test_every_shipped_profile_is_good_and_whole(model):
         ("{means: width,", "{means: breadth,", "settings.WIDTH.means", "no meaning"),
         ("- {number: \"11\", name: STEP}", "- {number: \"11\", name: STEPP}", "screens.set_list.entries.10.name", "neither a setting"),
         ("  - {icon: \"NW\", width: narrow}", "  - {icon: \"NW\"}", "icons.10", "exactly one fact"),
+        ("receive_hz: [[136000000, 174000000],", "receive_hz: [[136, 174],", "receive_hz.0", "look like megahertz"),
+        ("new_hz: [144000000]", "new_hz: []", "bands.0.new_hz", "one for each row"),
+        ("new_hz: [144000000]", "new_hz: [430000000]", "bands.0.new_hz", "outside the band"),
+        ("occupied: overwrite", "occupied: ask", "screens.store.occupied", "name the question"),
+        ('- ["1", "2", "3"', '- ["1", "2", "33"', "panel.rows", "no key of this radio"),
     ],
 )  # fmt: skip
 def test_each_fault_is_named_with_its_line_and_path(old, new, path, words):

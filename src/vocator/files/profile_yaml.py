@@ -28,6 +28,7 @@ from vocator.core.radio.twin import ALL_VERBS
 from vocator.files.profile_names import Names
 from vocator.files.profile_parts import PROFILES, TONES, common, inserted, shift_table, slot_names
 from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile
+from vocator.files.profile_sound import unsound
 from vocator.files.strict_yaml import DataFileError, Located, Problem, load_yaml, read_yaml
 
 
@@ -64,6 +65,10 @@ def build(located: Located, firmware: str | None, region: str) -> Profile:
     except ValidationError as error:
         raise DataFileError([_problem(located, e) for e in error.errors()]) from error
     builder = _Builder(located, given)
+    for path, text in unsound(given):
+        builder.wrong(path, text)
+    if builder.problems:
+        raise DataFileError(builder.problems)
     profile = builder.profile(firmware, region)
     if builder.problems:
         raise DataFileError(builder.problems)

@@ -7,13 +7,15 @@ from typing import Any
 from vocator.core.planning.way_home import way_from, way_out
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
-from vocator.core.radio.inputs import TOUCH, Hold, Input, Tap, Turn, Wait
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Wait
 from vocator.core.radio.perform import UntilFailed, perform
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.usecases.twins import take_file, twin_of
 
 MOST_FAULTS = 10
+WHAT_WORKS = 0.4
+"""So often a press that works where the radio stands is drawn, chords too; else any key."""
 HOLDS_MS = (1000, 2000, 3000)
 
 
@@ -29,7 +31,8 @@ def fuzz_profile(file: str, presses: int = 5_000, seed: int = 1) -> dict[str, An
     faults: list[dict[str, Any]] = []
     state, trail = twin.start, list[Input]()
     for _ in range(presses):
-        given = _any(rng, twin, keys, touches)
+        bound = _bound(twin, state.screen)
+        given = rng.choice(bound) if bound and rng.random() < WHAT_WORKS else _any(rng, twin, keys, touches)
         trail.append(given)
         try:
             state = twin.act(state, given)[0]
@@ -46,6 +49,17 @@ def fuzz_profile(file: str, presses: int = 5_000, seed: int = 1) -> dict[str, An
         if len(faults) >= MOST_FAULTS:
             break
     return {"model": twin.profile.model, "presses": presses, "seed": seed, "faults": faults}
+
+
+def _bound(twin: Twin, screen: int) -> list[Input]:
+    """Return the presses that do something on a screen: taps, holds, and chords of two keys."""
+    found: list[Input] = []
+    for binding in twin.screens[screen].bind:
+        press = binding.press
+        if press.kind in ("tap", "hold") and press.key in twin.profile.keys:
+            then = Tap(press.key) if press.kind == "tap" else Hold(press.key, press.ms)
+            found.append(Chord(press.held, then) if press.held else then)
+    return found
 
 
 def _any(rng: random.Random, twin: Twin, keys: list[str], touches: list[str]) -> Input:
@@ -84,6 +98,8 @@ def _text(given: Input) -> str:
         return f"{given.dial} {given.clicks:+d}"
     if isinstance(given, Wait):
         return f"wait {given.ms / 1000:g}s"
+    if isinstance(given, Chord):
+        return f"[{given.held}]+{_text(given.then)}"
     if isinstance(given, Hold):
         return f"[{given.key} {given.ms / 1000:g}s]"
     assert isinstance(given, Tap)

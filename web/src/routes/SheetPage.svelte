@@ -170,10 +170,13 @@
   }
 
   /** Rejoin the sheet at a step, after the way back. */
-  function goOn(step: number): void {
+  async function goOn(step: number): Promise<void> {
     lost = false;
     standing = -1;
-    following.go(following.pages.findIndex((page) => page.includes(step)));
+    const found = following.pages.findIndex((page) => page.includes(step));
+    const target = found < 0 ? following.pages.length : found; // the way back may have done the rest
+    if (target <= following.at) following.go(target);
+    while (following.at < target) await following.done();
   }
 
   let ofRadio = $derived(content?.slot_text === '');

@@ -101,7 +101,7 @@
       </div>
     {/if}
     {#if !back.anew}<button type="button" class="act next wide" onclick={() => goOn(back!.step)}>
-      {back.way ? 'Done: go on with ' : 'Go on with '}“{target?.say.replace(/\.$/, '') ?? 'the first step'}”
+      {back.way ? 'Done: go on with ' : 'Go on with '}“{target?.say.replace(/\.$/, '') ?? 'the end: the sheet is done then'}”
     </button>{/if}
     <p class="quiet">{!back.found ? '' : back.complete ? (back.right ? 'Proven from every state.' : 'Proven from every state in which these slips show this.') : `Proven from ${back.starts} ${back.starts === 1 ? 'state' : 'states'}${back.right ? '' : ' that show this'}.`} <button type="button" class="act plain" onclick={() => (back = null)}>Choose again</button></p>
   {:else if sights === null}

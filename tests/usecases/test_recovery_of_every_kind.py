@@ -1,0 +1,46 @@
+"""What the page asks of every kind of sheet: each step is drawn, and what it may show instead leads back."""
+
+import pytest
+
+from vocator.core.goals.goal import Beyond
+from vocator.core.goals.kind import Asks
+from vocator.core.planning.kinds import KINDS
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.errors import NotFound
+from vocator.usecases.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.recover import recovery_view, sights_view
+from vocator.usecases.sheet_view import sheet_view
+from vocator.usecases.twins import twin_of
+
+SOME = 6
+MODELS = model_names()
+
+
+def asked(model: str, word: str) -> SheetRequest:
+    """A goal of a kind that the radio may be asked for."""
+    kind, twin = KINDS[word], twin_of(model)
+    line = "52.525 minus t103.5" if "meridian" in model else "147.195 + t110.9"
+    text = line if Asks.LINE in kind.asks else next(iter(kind.choices(twin, Asks.KEY)), "")
+    slot = twin.profile.slot_key(11) if Asks.SLOT in kind.asks else ""
+    return SheetRequest(model, slot, text, "NEW" if Asks.LABEL in kind.asks and Asks.LINE not in kind.asks else None, goal=word)
+
+
+@pytest.mark.parametrize("model", MODELS)
+def test_every_kind_of_sheet_is_drawn_and_led_back_into(model: str) -> None:
+    """Each radio takes every sixth kind for the ways back, so that all kinds are met on two radios."""
+    for number, word in enumerate(KINDS):
+        try:
+            made = make_sheet(asked(model, word))
+        except (Beyond, NotFound):
+            continue
+        steps = sheet_view(made)["steps"]
+        for step in steps:
+            assert len(set(step["display"]["icons"])) == len(step["display"]["icons"]), (word, step["say"])
+        if number % SOME != MODELS.index(model) % SOME:
+            continue
+        pressed = [n for n, frame in enumerate(made.run.frames) if frame.done and frame.step.actions]
+        for at in (pressed[len(pressed) // 2], pressed[-1]):
+            seen = [s for s in sights_view(made, at) if not s["right"]][:1]
+            for sight in seen:
+                back = recovery_view(made, at, sight["display"]["text"])
+                assert back["found"] and 0 <= back["step"] <= len(steps), (word, steps[at]["say"], sight["slip"])
