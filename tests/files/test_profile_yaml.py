@@ -5,6 +5,7 @@ import pytest
 
 from support.hands import Hands
 from vocator.core.channel.channel import Channel, tone_use
+from vocator.core.goals.entry_words import WORDS
 from vocator.core.goals.goal import Goal
 from vocator.core.planning.planner import plan
 from vocator.core.proving.prover import Verdict, prove
@@ -27,6 +28,7 @@ def test_every_shipped_profile_is_good_and_whole(model):
     profile = load_profile(model)
     assert unreachable(profile) == []
     assert traps(profile) == []
+    assert all(s.about or s.means in WORDS for s in profile.settings), "each entry says what it is for"
     jsonschema.validate(load_yaml(PROFILES / f"{model}.yaml").data, json_schema())
 
 

@@ -160,6 +160,16 @@ class FirmwareShape(Shape):
     told_by: str
 
 
+class EntryShape(Shape):
+    """One entry of a radio's lists: what it is for, and whether a channel cares."""
+
+    name: str
+    number: str
+    values: list[str]
+    words: str
+    channel: bool
+
+
 class ModelShape(Shape):
     """A model: what is needed to draw it and to choose it."""
 
@@ -183,6 +193,7 @@ class ModelShape(Shape):
     powers: list[str]
     searches: bool
     searches_codes: bool = False
+    entries: list[EntryShape] = []
     display: DisplayShape
 
 

@@ -130,6 +130,7 @@ class SettingFile(_Strict):
     by_step: bool = False
     band: str = ""
     prefix: str = ""
+    about: str = Field(default="", max_length=200)
 
 
 class EntryFile(_Strict):

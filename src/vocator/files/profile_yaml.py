@@ -181,6 +181,7 @@ class _Builder:
             given.snaps,
             given.by_step,
             self._band(path, given.band) if given.band else -1,
+            given.about,
         )
 
     def _band(self, path: tuple[str | int, ...], name: str) -> int:

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from vocator.core.goals.entry_words import channel_cares, entry_words
 from vocator.core.planning.way_home import ways_home
 from vocator.core.radio.display import display
 from vocator.core.radio.profile import Profile
@@ -9,6 +10,8 @@ from vocator.core.radio.report import display_dict
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.twins import twin_of
+
+MOST_VALUES = 8
 
 
 def drawing(twin: Twin) -> dict[str, Any]:
@@ -36,7 +39,25 @@ def drawing(twin: Twin) -> dict[str, Any]:
         "searches": any(s.kind == "search" for s in profile.screens),
         "searches_codes": any(s.kind == "search" and (s.chain or s.setting is None) for s in profile.screens),
         "display": display_dict(display(twin, twin.start)),
+        "entries": _entries(twin),
     }
+
+
+def _entries(twin: Twin) -> list[dict[str, Any]]:
+    """Return what can be set in the radio's lists, each with its values, a line on what it is for, and whether a channel cares."""
+    found: dict[str, dict[str, Any]] = {}
+    for screen in (s for s in twin.screens if s.kind == "list"):
+        for entry in (e for e in screen.entries if e.setting is not None):
+            assert entry.setting is not None
+            setting = twin.settings[entry.setting]
+            few = range(setting.domain.count) if setting.domain.count <= MOST_VALUES else (0, 1, setting.domain.count - 1)
+            values = [setting.domain.text(v) for v in few]
+            found.setdefault(
+                setting.name,
+                {"name": entry.name, "number": entry.number if entry.number != entry.name else "", "words": entry_words(setting),
+                 "values": values if setting.domain.count <= MOST_VALUES else [*values[:2], "…", values[2]], "channel": channel_cares(setting)},
+            )  # fmt: skip
+    return list(found.values())
 
 
 def _holds(profile: Profile) -> dict[str, list[float]]:

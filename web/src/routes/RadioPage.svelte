@@ -6,6 +6,7 @@
   import { keep, recall } from '../lib/keep';
   import { slotOf } from '../lib/memory/fold';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
+  import Entries from '../lib/memory/Entries.svelte';
   import SetOnce from '../lib/memory/SetOnce.svelte';
   import Survey from '../lib/memory/Survey.svelte';
   import WhatStands from '../lib/memory/WhatStands.svelte';
@@ -53,6 +54,7 @@
   }
 
   let once = $state(false);
+  let menu = $state(false);
   let many = $state(false);
   let survey = $state(false);
   let csv = $state('');
@@ -108,6 +110,7 @@
       <button type="button" class="act" onclick={() => (survey = true)}>Survey…</button>
       <button type="button" class="act" onclick={() => (many = true)}>Many channels…</button>
       <button type="button" class="act" onclick={() => (once = true)}>Set once…</button>
+      <button type="button" class="act" onclick={() => (menu = true)}>Its menu…</button>
       <form onsubmit={look}>
         <label class="visually-hidden" for="find">Find a slot by number or name</label>
         <Input id="find" class="field" bind:value={find} placeholder="slot or name" autocomplete="off" />
@@ -140,6 +143,7 @@
       </div>
     </Dialog>
     <Survey bind:open={survey} {radio} onchange={load} />
+    <Entries bind:open={menu} model={radio.model} firmware={radio.firmware} />
     <SetOnce bind:open={once} radioId={radio.id} />
     <Dialog bind:open={settings} title="Name or remove">
       <label class="rename">Name<Input class="field" bind:value={name} maxlength={60} /></label>

@@ -71,7 +71,7 @@ class Setting:
     ``clears`` lists settings (by index) that are put to a value whenever this one is kept,
     at whatever value.  ``snaps`` says that keeping this step moves the frequency down to it;
     ``by_step`` that a click changes the value by the tuning step.  ``band`` is the VFO band
-    that this setting is for, -1 for any.
+    that this setting is for, -1 for any.  ``about`` says what it is for, where its meaning does not.
     """
 
     name: str
@@ -91,6 +91,7 @@ class Setting:
     snaps: bool = False
     by_step: bool = False
     band: int = -1
+    about: str = field(default="", compare=False)
 
 
 @dataclass(frozen=True, slots=True)
