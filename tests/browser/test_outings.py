@@ -123,10 +123,10 @@ def test_a_fault_on_the_simulated_band_is_led_to_by_the_tree_and_mended(page: Pa
     page.get_by_role("button", name="Nothing heard?").click()
     dialog = page.get_by_role("dialog")
     for _ in range(12):
-        if "does the display say that a tone" in dialog.locator(".look").inner_text():
+        if "does TX show?" in dialog.locator(".look").inner_text():
             break
         dialog.get_by_role("button", name="All is well there").click()
-    dialog.get_by_role("button", name="No: no sign of a tone").click()
+    dialog.get_by_role("button", name="No: no TX").click()
     dialog.get_by_role("button", name="Write the keys that mend it").click()
     expect(page.locator("h1")).to_contain_text("007")
     for _ in range(60):

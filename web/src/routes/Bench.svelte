@@ -155,7 +155,7 @@
       {:else}
         <p class="quiet try">For example</p>
         <div class="acts">
-          {#each EXAMPLES as example (example)}<button type="button" class="act plain" onclick={() => { listing.set(example); field?.focus(); }}>{example}</button>{/each}
+          {#each EXAMPLES.slice(0, phone ? 2 : undefined) as example (example)}<button type="button" class="act plain" onclick={() => { listing.set(example); field?.focus(); }}>{example}</button>{/each}
         </div>
       {/if}
     </div>
@@ -173,10 +173,10 @@
   </section>
 
   <section class="radios" aria-label="My radios" bind:this={radios}>
-    {#if urgent}
+    {#if urgent && !(phone && listing.line.trim())}
       <a class="urgent" class:next={!listing.line.trim()} href={urgent.href}><b>{urgent.text}</b> <span>{urgent.small}</span></a>
     {/if}
-    {#if pass}
+    {#if pass && !(phone && listing.line.trim())}
       <a class="urgent" href={passHref(pass)}><b>Next pass: {pass.satellite} {until(pass.aos_utc, now)}</b> <span>{Math.round(pass.max_elevation_deg)}° high{pass.picked ? ', picked' : ''}</span></a>
     {/if}
     {#if data.radios.length}

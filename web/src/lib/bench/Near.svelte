@@ -1,7 +1,6 @@
 <!-- Repeaters near the station, from the listing as it is kept here: one tap puts one into the line. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { get, type Schemas } from '../api';
+  import { get, post, type Schemas } from '../api';
   import { keep, recall } from '../keep';
   import { shell } from '../shell/state.svelte';
 
@@ -12,16 +11,36 @@
   let band = $state('');
   let all = $state(false);
 
-  onMount(async () => {
-    const here = shell.station;
-    if (here?.latitude_deg == null || here.longitude_deg == null) return;
+  let asking = $state(false);
+  let trouble = $state('');
+  let query = $derived(shell.station?.latitude_deg == null || shell.station.longitude_deg == null ? '' : `latitude_deg=${shell.station.latitude_deg}&longitude_deg=${shell.station.longitude_deg}`);
+
+  $effect(() => {
+    if (query) void load(query);
+  });
+
+  async function load(at: string): Promise<void> {
     try {
-      listing = await get<Schemas['ListingShape']>(`/repeaters?latitude_deg=${here.latitude_deg}&longitude_deg=${here.longitude_deg}`);
+      listing = await get<Schemas['ListingShape']>(`/repeaters?${at}`);
       keep('near', listing);
     } catch (error) {
       shell.note(error);
     }
-  });
+  }
+
+  /** The listing is asked for; without its service what is kept stays. */
+  async function ask(): Promise<void> {
+    asking = true;
+    trouble = '';
+    try {
+      await post(`/repeaters/fetch?${query}`, {});
+      await load(query);
+    } catch (error) {
+      trouble = shell.note(error);
+    } finally {
+      asking = false;
+    }
+  }
 
   let bands = $derived([...new Set((listing?.repeaters ?? []).map((r) => r.band).filter(Boolean))]);
   let fitting = $derived((listing?.repeaters ?? []).filter((r) => !band || r.band === band));
@@ -40,11 +59,16 @@
       {#each fitting.slice(0, all ? undefined : SHOWN) as r (r.id)}
         <li><button type="button" onclick={() => take(r.line)}>
           <b>{r.name}</b> <span class="line">{r.line}</span>
-          <span class="far">{r.distance_km.toFixed(0)} km · {r.bearing_deg}°{r.state && r.state !== 'on' && r.state !== 'on the air' ? ` · ${r.state}` : ''}</span>
+          <span class="far">{r.distance_km.toFixed(0)} km · {r.bearing_deg}°{r.state && !r.state.startsWith('on') ? ` · ${r.state}` : ''}</span>
         </button></li>
       {/each}
     </ul>
     {#if !all && fitting.length > SHOWN}<button type="button" class="act plain" onclick={() => (all = true)}>{fitting.length - SHOWN} more</button>{/if}
+  </section>
+{:else if query && listing}
+  <section>
+    <button type="button" class="act" disabled={asking} onclick={ask}>{asking ? 'Asking…' : 'Repeaters near you: ask the listing service'}</button>
+    {#if trouble}<p role="alert">{trouble}</p>{/if}
   </section>
 {/if}
 

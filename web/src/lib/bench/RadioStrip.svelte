@@ -118,13 +118,13 @@
     font-size: 16px;
   }
   .slot {
-    width: 4.6em;
+    width: 5.4em;
   }
   .label {
     width: 7.2em;
   }
   .power {
-    width: 7.6em;
+    width: 8.8em;
   }
   .act {
     flex: 1 1 7em;
@@ -133,5 +133,8 @@
   .note {
     flex: 1 1 100%;
     margin: 0;
+  }
+  .power select {
+    width: 100%;
   }
 </style>
