@@ -128,3 +128,16 @@ def test_without_a_place_the_way_to_one_is_shown_and_a_grid_will_do(page: Page, 
     expect(page.get_by_text("Saved.")).to_be_visible()
     page.goto(bare + "/passes")
     expect(page.get_by_text("No satellite is chosen")).to_be_visible()
+
+
+def test_a_contact_takes_a_frequency_as_a_listing_writes_it_or_a_slot_that_is_known(page: Page, demo: str):
+    page.goto(demo + "/log")
+    page.get_by_label("Call sign", exact=True).fill("QZ7LOM")
+    page.get_by_label("Frequency or slot").fill("147.33 + 104.0")
+    page.get_by_role("button", name="Contact now").click()
+    expect(page.get_by_role("alert")).to_contain_text("not noted yet")
+    page.get_by_label("Frequency or slot").fill("147.33 + 103.5")
+    page.get_by_role("button", name="Contact now").click()
+    expect(page.locator("table").first).to_contain_text("147.930")
+    record = httpx.get(demo + "/api/contacts.adi").text
+    assert "<FREQ:6>147.93 " in record and "<BAND:2>2m" in record

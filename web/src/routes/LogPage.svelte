@@ -1,7 +1,9 @@
 <!-- The logs: contacts on the air, and the work on radios. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { get, remove, sendFile, type Contact, type ContactIn, type LogLine, type Schemas } from '../lib/api';
+  import { get, post, remove, sendFile, type Contact, type ContactIn, type LogLine, type Radio, type Resolution, type Schemas } from '../lib/api';
+  import { keep, recall } from '../lib/keep';
+  import { slotText } from '../lib/memory/fold';
   import { contacts } from '../lib/passes/ride.svelte';
   import { clock, compass, megahertz } from '../lib/passes/time.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -21,7 +23,24 @@
   const fresh = (): ContactIn => ({ id: crypto.randomUUID(), at_utc: new Date().toISOString(), call_sign: '', grid: '', satellite: '', mode: 'FM', tx_hz: null, rx_hz: null, report_sent: '', report_received: '', note: '' });
   let draft = $state(fresh());
 
-  onMount(() => void load());
+  /** Where the contact is made: a slot that is known, or a frequency as a listing writes it. */
+  let where = $state(recall('contact.where', ''));
+  let slots = $state.raw<{ name: string; rx_hz: number; tx_hz: number | null }[]>([]);
+
+  onMount(() => {
+    void load();
+    get<Radio[]>('/radios').then((radios) => {
+      slots = radios.flatMap((r) => r.slots.filter((s) => s.channel).map((s) => ({ name: `${slotText(r, s.slot)} ${s.channel!.label ?? megahertz(s.channel!.rx_hz)}, ${r.name}`, rx_hz: s.channel!.rx_hz, tx_hz: s.channel!.tx_hz })));
+    }, () => {});
+  });
+
+  async function frequencies(): Promise<{ rx_hz: number | null; tx_hz: number | null }> {
+    if (!where.trim()) return { rx_hz: null, tx_hz: null };
+    const known = slots.find((s) => s.name === where);
+    if (known) return { rx_hz: known.rx_hz, tx_hz: known.tx_hz ?? known.rx_hz };
+    const { channel } = await post<Resolution>('/resolve', { line: where });
+    return { rx_hz: channel.rx_hz, tx_hz: channel.tx_hz ?? channel.rx_hz };
+  }
 
   async function load(): Promise<void> {
     try {
@@ -51,6 +70,13 @@
 
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
+    try {
+      if (!draft.satellite) Object.assign(draft, await frequencies());
+    } catch (error) {
+      trouble = `${shell.note(error)} The contact is not noted yet: mend the frequency, or leave it out.`;
+      return;
+    }
+    keep('contact.where', where);
     await save(draft);
     draft = fresh();
   }
@@ -120,6 +146,8 @@
     <form class="new" onsubmit={add}>
       <input class="field" required placeholder="call sign" aria-label="Call sign" autocapitalize="characters" autocomplete="off" maxlength="20" bind:value={draft.call_sign} />
       <input class="field short" placeholder="grid" aria-label="Grid" autocomplete="off" maxlength="6" bind:value={draft.grid} />
+      <input class="field" placeholder="frequency or slot" aria-label="Frequency or slot" list="known-slots" autocomplete="off" maxlength="80" bind:value={where} />
+      <datalist id="known-slots">{#each slots as s (s.name)}<option value={s.name}></option>{/each}</datalist>
       <input class="field" placeholder="satellite" aria-label="Satellite" autocomplete="off" maxlength="40" bind:value={draft.satellite} />
       <input class="field short" placeholder="sent" aria-label="Report sent" autocomplete="off" maxlength="6" bind:value={draft.report_sent} />
       <input class="field short" placeholder="received" aria-label="Report received" autocomplete="off" maxlength="6" bind:value={draft.report_received} />

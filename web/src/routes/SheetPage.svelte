@@ -191,6 +191,7 @@
   async function next(outcome: (typeof OUTCOMES)[number][0] | null = null): Promise<void> {
     const slot = slotAt();
     const kept = following.done(outcome); // the sheet goes on at once; the tick may have to wait for the store
+    if (outcome === 'answered') keep('contact.where', `${part?.line ?? String(content?.request.line ?? '')}`); // whoever answered is noted in the log next
     if (outcome === 'nothing') {
       silentSlot = slot;
       silent = true;

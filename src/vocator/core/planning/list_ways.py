@@ -47,7 +47,9 @@ def set_in_panel(
         opening = []
         draft.step(chapter, actions, shows=f"{s.name} {text}", say=f"{s.name}: {text}{many_clicks(clicks)}", why=why)
         draft.now_certain(setting)
-    draft.step(chapter, [close], when=When(screen=screen.shows), say=f"Leave the panel: {close}", why="the settings are kept")
+    draft.step(
+        chapter, [close], when=When(screen=screen.shows), say=f"If the panel is still open: {close}", why="the settings are kept"
+    )
 
 
 # -- lists ------------------------------------------------------------------------------
@@ -87,7 +89,7 @@ def leave_list(draft: Draft, routes: Routes, chapter: ChapterKind, why: str) -> 
     keys = routes.leave_list(draft.state)
     word = "; it does not send there" if keys == ["[PTT]"] else ""
     times = f" {len(keys)} times" if len(keys) > 1 else ""
-    say = f"Leave the list: {'tap ' if keys[0][0] == '[' else ''}{keys[0]}{times}{word}"
+    say = f"If the list is still open: {'tap ' if keys[0][0] == '[' else ''}{keys[0]}{times}{word}"
     draft.step(chapter, keys, when=When(screen=screen.shows), say=say, why=why)
 
 

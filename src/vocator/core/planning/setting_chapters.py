@@ -8,7 +8,7 @@ from vocator.core.planning.draft import Draft
 from vocator.core.planning.exploration import Look
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.setting_ways import set_all
-from vocator.core.planning.way_home import left_by, ways_home
+from vocator.core.planning.way_home import changes_nothing, left_by, ways_home
 from vocator.core.radio.display import display
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.start import required_values
@@ -41,7 +41,12 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
             screen, icon, text = look
             when = When(screen=screen, icon=icon or None, shows=text or None)
             words = f"If {f'{icon} is lit' if icon else f'{text} stands at the top' if text else _NAMES[screen]}"
-            options.append((when, list(actions), f"{words}: {spoken(actions)}", "so that nothing is open; nothing is changed"))
+            why = (
+                "so that nothing is open; nothing is changed"
+                if changes_nothing(twin, look, actions)
+                else "so that nothing is open"
+            )
+            options.append((when, list(actions), f"{words}: {spoken(actions)}", why))
         options.sort(key=lambda o: (not o[0].shows, o[1], o[0].screen or ""))
         if options:
             draft.alternatives(ChapterKind.READY, options)

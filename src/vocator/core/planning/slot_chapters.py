@@ -61,7 +61,7 @@ def to_rest(draft: Draft, routes: Routes, chapter: ChapterKind = ChapterKind.STO
     if screen.kind == "picker":
         key = key_for(screen, "home")
         assert key is not None
-        draft.step(chapter, [key], when=When(screen=screen.shows), say=f"Leave the memory list: {key}", why=why)
+        draft.step(chapter, [key], when=When(screen=screen.shows), say=f"If the memory list is still open: {key}", why=why)
 
 
 def go_to_slot(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -> None:

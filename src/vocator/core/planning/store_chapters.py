@@ -182,7 +182,7 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
             [" ".join(actions)],
             shows=sent,
             when=When(shows=shown),
-            say=f"Reverse shows the send side: {sent}",
+            say=f"If {shown} shows: reverse; it shows the send side, {sent}",
             why="sign and offset together make this number",
         )
         draft.step(
@@ -190,7 +190,7 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
             [" ".join(actions)],
             shows=shown,
             when=When(shows=sent),
-            say="Reverse off again",
+            say=f"If {sent} shows: reverse off again",
             why="else it stays swapped",
         )
 

@@ -54,6 +54,23 @@ def ways_home(twin: Twin) -> dict[Look, tuple[str, ...]]:
 
 
 @per_machine
+def changes_nothing(twin: Twin, look: Look, actions: tuple[str, ...]) -> bool:
+    """Whether actions leave everything as it was, from all open states of a look."""
+    for state in open_states(twin):
+        if twin.at_rest(state) or look not in (look_of(twin, state), look_of(twin, state)._replace(text="")):
+            continue
+        if any(b.verb == "take_value" and press_text(b.press) in actions for b in twin.screens[state.screen].bind):
+            return False  # it is left only by choosing a value, which another one may have been
+        after = state
+        for text in actions:
+            for action in parse_actions(twin.profile, text):
+                after = perform(twin, after, action).state
+        if any(getattr(state, name) != getattr(after, name) for name in KEPT):
+            return False
+    return True
+
+
+@per_machine
 def left_by(twin: Twin, actions: tuple[str, ...], when: When | None) -> frozenset[Look]:
     """Return the looks that a step leaves by itself: from all open states of it the step ends at rest in VFO mode and changes nothing."""
     kept: dict[Look, bool] = {}

@@ -121,7 +121,9 @@ def rest_of(sheet: Sheet, step: int, home: tuple[str, ...] = ()) -> Sheet:
     """Return what is left of a sheet from a step on, maybe with keys that lead home before it."""
     chapters, number = [], 0
     if home:
-        chapters.append(Chapter(ChapterKind.READY, (Step(home, None, "Leave what is open", "nothing is changed"),)))
+        chapters.append(
+            Chapter(ChapterKind.READY, (Step(home, None, "First this, to get back into the sheet", "proven from what is seen"),))
+        )
     for chapter in sheet.chapters:
         steps = chapter.steps[max(0, step - number) :]
         number += len(chapter.steps)
