@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from support.orbits import ELEMENTS, HOME, START
@@ -117,19 +117,19 @@ POINTS = st.lists(st.tuples(st.integers(0, 359).map(float), st.floats(0, 40)), m
 
 @settings(max_examples=25, deadline=None)
 @given(POINTS)
+@example([(102.0, 0.0), (141.0, 11.5), (142.0, 0.0)])  # one degree stands out: narrower than the samples are apart
 def test_under_a_mask_every_window_is_free_and_everything_free_is_in_a_window(points: list[tuple[float, float]]) -> None:
     mask = mask_of(points)
     sky = Sky(SABLE, HOME, START)
     for p in find_passes([SABLE], HOME, START, 1, mask).passes:
-        times = np.linspace(sky.seconds(p.aos_utc), sky.seconds(p.los_utc), 200)
+        times = np.linspace(sky.seconds(p.aos_utc), sky.seconds(p.los_utc), 3000)
         look = sky.look(times)
         clear = look.elevation_deg - mask.at(look.azimuth_deg)
         inside = np.zeros(len(times), bool)
         for w in p.windows:
             inside |= (times >= sky.seconds(w.start_utc)) & (times <= sky.seconds(w.end_utc))
         assert not np.any(inside & (clear < -0.05))
-        long_free = (clear > 0.3) & np.roll(clear > 0.3, 1) & np.roll(clear > 0.3, -1)
-        assert not np.any(long_free[1:-1] & ~inside[1:-1])
+        assert not np.any((clear > 0.05) & ~inside)
 
 
 def test_a_mask_that_closes_the_sky_leaves_no_window_and_says_so() -> None:

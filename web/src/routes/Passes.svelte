@@ -19,6 +19,8 @@
   let now = $state(Date.now());
   let files: HTMLInputElement | undefined = $state();
 
+  let most = $state(60);
+
   onMount(() => {
     void load();
     const timer = window.setInterval(() => (now = Date.now()), 1000);
@@ -181,7 +183,7 @@
     <table class="ruled">
       <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col" class="wide">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">With</th><th scope="col">Mine</th></tr></thead>
       <tbody>
-        {#each shown.slice(0, 60) as p (p.number + p.aos_utc)}
+        {#each shown.slice(0, most) as p (p.number + p.aos_utc)}
           <tr class:dim={!p.workable}>
             <td class="time"><a href={href(p)}>{clock.day(p.aos_utc)} <b>{clock.time(p.aos_utc, false)}</b></a></td>
             <td>{p.satellite}</td>
@@ -194,7 +196,7 @@
         {/each}
       </tbody>
     </table>
-    {#if shown.length > 60}<p class="quiet">{shown.length - 60} more; ask for fewer days.</p>{/if}
+    {#if shown.length > most}<button type="button" class="act" onclick={() => (most += 60)}>{Math.min(60, shown.length - most)} more of {shown.length - most}</button>{/if}
   {/if}
   {#each list?.without ?? [] as w (w.satellite + w.reason)}<p><b>{w.satellite}</b>: {w.reason}.</p>{/each}
   {#if coming.some((p) => p.picked)}<p><a class="act" href="/api/passes/calendar.ics" download>Picked passes as a calendar file</a></p>{/if}

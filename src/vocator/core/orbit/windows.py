@@ -26,7 +26,11 @@ class Window:
 
 
 def free_spans(sky: Sky, begin_utc: datetime, end_utc: datetime, mask: HorizonMask) -> tuple[Window, ...]:
-    """Return the parts of a span above the horizon that stand above the mask: sampled every 5 s, then bisected."""
+    """Return the parts of a span above the horizon that stand above the mask.
+
+    Sampled every 5 s, where the azimuth crosses a point of the mask, and where the free height comes nearest to zero between
+    samples; then bisected.
+    """
     if not mask.points:
         return (Window(begin_utc, end_utc),)
 
@@ -35,7 +39,9 @@ def free_spans(sky: Sky, begin_utc: datetime, end_utc: datetime, mask: HorizonMa
         return look.elevation_deg - np.maximum(mask.at(look.azimuth_deg), 0)
 
     begins, ends = sky.seconds(begin_utc), sky.seconds(end_utc)
-    samples = np.linspace(begins, ends, max(math.ceil((ends - begins) / MASK_STEP_S), 8) + 1)
+    even = np.linspace(begins, ends, max(math.ceil((ends - begins) / MASK_STEP_S), 8) + 1)
+    samples = np.union1d(even, _crossings(sky, even, mask))
+    samples = np.union1d(samples, _nearest_zero(free, samples))
     values = free(samples)
     values[0] = values[0] if values[0] > 1e-6 else -1e-9
     values[-1] = values[-1] if values[-1] > 1e-6 else -1e-9
@@ -48,6 +54,46 @@ def free_spans(sky: Sky, begin_utc: datetime, end_utc: datetime, mask: HorizonMa
     edges = list(_bisect(free, samples[change], samples[change + 1], values[change] < 0))
     marks = ([begins] if values[0] > 0 else []) + edges + ([ends] if values[-1] > 0 else [])
     return tuple(Window(sky.moment(a), sky.moment(b)) for a, b in zip(marks[::2], marks[1::2], strict=True))
+
+
+def _crossings(sky: Sky, samples: Floats, mask: HorizonMask) -> Floats:
+    """Return when the azimuth crosses a point of the mask, in seconds: there its height may stand out or fall away."""
+    azimuths = np.unwrap(sky.look(samples).azimuth_deg, period=360.0)
+    lows, targets = [], []
+    for point, _ in mask.points:
+        turns = np.arange(math.floor((azimuths.min() - point) / 360), math.ceil((azimuths.max() - point) / 360) + 1)
+        for target in point + 360 * turns:
+            at = sign_changes(azimuths - target)
+            lows += list(at)
+            targets += [target] * len(at)
+    if not lows:
+        return np.empty(0)
+    at, aims = np.array(lows), np.array(targets)
+    low, high = samples[at].copy(), samples[at + 1].copy()
+    rising = azimuths[at + 1] > azimuths[at]
+    for _ in range(24):
+        middle = (low + high) / 2
+        past = (np.mod(sky.look(middle).azimuth_deg - aims + 180, 360) - 180 > 0) == rising
+        low, high = np.where(past, low, middle), np.where(past, middle, high)
+    return np.concatenate([low, high])
+
+
+def _nearest_zero(free: Callable[[Floats], Floats], samples: Floats) -> Floats:
+    """Return when the free height comes nearest to zero between samples of one sign, in seconds."""
+    values = free(samples)
+    height = np.abs(values)
+    inner = np.arange(1, len(samples) - 1)
+    same = (np.sign(values[inner - 1]) == np.sign(values[inner])) & (np.sign(values[inner]) == np.sign(values[inner + 1]))
+    at = inner[same & (height[inner] <= height[inner - 1]) & (height[inner] <= height[inner + 1])]
+    if not len(at):
+        return np.empty(0)
+    signs, low, high = np.sign(values[at]), samples[at - 1].copy(), samples[at + 1].copy()
+    for _ in range(30):
+        third = (high - low) / 3
+        one, two = low + third, high - third
+        nearer = signs * free(one) < signs * free(two)
+        low, high = np.where(nearer, low, one), np.where(nearer, two, high)
+    return np.asarray((low + high) / 2)
 
 
 def _bisect(free: Callable[[Floats], Floats], low: Floats, high: Floats, opening: Flags) -> Floats:
