@@ -9,9 +9,9 @@ def test_a_sheet_tells_that_it_is_proven_from_every_state_and_what_is_certain_af
     assert (proof["verdict"], proof["complete"], proof["condition"]) == ("proven", True, None) and proof["states_log10"] > 5000
     steps = sheet["content"]["steps"]
     assert len(proof["certain"]) == len(steps)
-    opened = next(s for s in steps if s["say"] == "Open SHIFT")
+    typed = next(s for s in steps if s["say"].startswith("Type "))
     kept = next(s for s in steps if s["say"].startswith("SHIFT to +"))
-    assert opened["display"]["main"] == "+" and not proof["certain"][opened["number"]]["main"], (
+    assert "+" in typed["display"]["icons"] and "+" not in proof["certain"][typed["number"]]["icons"], (
         "with the automatic shift off it is another"
     )
     assert proof["certain"][kept["number"]]["main"]
