@@ -15,10 +15,14 @@ from icalendar import Calendar
 from support.orbits import REFERENCE
 from support.ticks import ticks_of
 from vocator import clock
+from vocator.core.radio.inputs import Tap
+from vocator.core.radio.start import start_state
 from vocator.files.tle import read_tle
 from vocator.settings import settings
 from vocator.standins.element_service import create_service
 from vocator.usecases.demo import load_demo
+from vocator.usecases.resolve_line import resolve_line
+from vocator.usecases.twins import twin_of
 
 
 @pytest.fixture
@@ -95,7 +99,28 @@ def test_an_armed_satellite_has_its_arming_slot_just_before_the_set(demo):
     plan = demo.get(path(p), params={"radio": radio["id"]}).json()
     assert [r["memory"] for r in plan["rows"]] == list(range(-1, len(plan["set"]["memories"])))
     assert "74.4" in plan["rows"][0]["line"] and "67.0" in plan["rows"][1]["line"]
-    assert "2 s" in plan["arming"]
+    arm, first = plan["rows"][0]["slot_text"], plan["rows"][1]["slot_text"]
+    assert f"slot {arm}, PTT 2 s (tone 74.4), slot {first}, then call" in plan["arming"]
+    assert "10 minutes" in plan["arming"]
+
+
+def test_arming_from_two_sides_names_the_side_that_sends_and_sends_on_the_uplink_alone(demo):
+    p, radio = a_pass(demo, "Sable-1"), radio_of(demo, "ardvane-osprey")
+    plan = demo.get(path(p), params={"radio": radio["id"]}).json()
+    arm = next(r for r in plan["rows"] if r["memory"] == -1)
+    after = next(r for r in plan["rows"] if r["side"] == arm["side"] and r["memory"] in (0, -2))
+    assert (
+        f"{arm['side']} to slot {arm['slot_text']}, PTT 2 s (tone 74.4), {arm['side']} to slot {after['slot_text']}"
+        in plan["arming"]
+    )
+    twin = twin_of("ardvane-osprey")
+    memory = {r["slot"]: resolve_line(r["line"]).channel.as_dict() for r in (arm, after)}
+    uplink = plan["transponder"]["uplink_hz"]
+    for row, tone in ((arm, "74.4"), (after, "67.0")):
+        state = start_state(twin, {"memory": memory, "mode": "memory", "row": arm["side"], "slot": row["slot"]})
+        sent = twin.act(state, Tap("PTT"))[1].transmitting_hz
+        assert sent is not None and abs(sent - uplink) <= 12_000
+        assert twin.channel(twin.active(state)).tone.tone_tx == tone
 
 
 def test_two_radios_carry_one_link_each(demo):

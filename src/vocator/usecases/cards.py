@@ -121,7 +121,7 @@ def pass_cards(plan: PassPlan, size: str) -> bytes:
         *((f"Before: {'; '.join(goals)}.",) if goals else ()),
         *((f"Slots: {', '.join(f'{r.slot_text} {r.label}' for r in plan.rows)}.",) if plan.rows else ()),
         f"Tone {link.access_tone} on the uplink." if link.access_tone else "No tone.",
-        *((arming_words(link),) if link.arming_tone else ()),
+        *((arming_words(plan),) if link.arming_tone else ()),
     )
     foot = ("A fist at arm's length is 10°.", *MANNERS)
     heads = ("UTC", "slot", "what", "point", "az", "el")

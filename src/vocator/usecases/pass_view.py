@@ -6,7 +6,6 @@ from typing import Any
 import numpy as np
 from sqlalchemy.orm import Session
 
-from vocator.core.onair.satellites import Transponder
 from vocator.core.orbit.doppler import received_hz, to_send_hz
 from vocator.core.orbit.doppler_set import WORST_HZ, mistuning
 from vocator.core.orbit.footprint import footprint, in_and_out
@@ -17,7 +16,7 @@ from vocator.core.orbit.sky import Sky
 from vocator.core.outing.working import LOSES, WORDS
 from vocator.storage.repositories import StationRepository
 from vocator.usecases.pass_list import pass_view
-from vocator.usecases.pass_plan import ARM_LABEL, Choice, PassPlan, set_up_goals
+from vocator.usecases.pass_plan import Choice, PassPlan, set_up_goals
 from vocator.usecases.satellites import find, satellite_view, transponder_view
 from vocator.usecases.sheets import may_send
 
@@ -62,7 +61,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],
         "grids": [_grid(sky, found, g) for g in choice.grids[:MOST_GRIDS]],
         "manners": list(MANNERS),
-        "arming": arming_words(link),
+        "arming": arming_words(plan),
     }  # fmt: skip
 
 
@@ -194,9 +193,19 @@ def _grid(sky: Sky, found: Pass, grid: str) -> dict[str, Any]:
     }
 
 
-def arming_words(link: Transponder) -> str:
-    """Say how a satellite with a timer is armed; empty for one without."""
+def arming_words(plan: PassPlan) -> str:
+    """Say how a satellite with a timer is armed: which radio and side, from which slot to which; empty for one without a timer."""
+    link = plan.link
     if not link.arming_tone:
         return ""
+    arming = next((r for r in plan.rows if r.memory == -1), None)
+    after = next(
+        (r for r in plan.rows if arming and (r.radio, r.side) == (arming.radio, arming.side) and r.memory in (0, -2)), None
+    )
     minutes = round(link.timer_s / 60)
-    return f"If nobody is on it: send tone {link.arming_tone} for 2 s from the slot marked {ARM_LABEL}, then change to memory 1. Its timer runs {minutes} minutes."
+    due = f"Its timer runs {minutes} minutes: due again then, if it falls silent."
+    if arming is None or after is None:
+        return f"If nobody is on it: send tone {link.arming_tone} for 2 s on the uplink, then the usual tone. {due}"
+    who = " ".join(x for x in (plan.radios[arming.radio].name if len(plan.radios) > 1 else "", arming.side or "") if x)
+    to = f"{who} to slot" if who else "slot"
+    return f"If nobody is on it: {to} {arming.slot_text}, PTT 2 s (tone {link.arming_tone}), {to} {after.slot_text}, then call. {due}"
