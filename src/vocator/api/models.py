@@ -9,7 +9,7 @@ from vocator.api.passes import Body
 from vocator.api.schemas import GoalTable, ModelShape, TakenProfile, WayHome
 from vocator.api.store import Store
 from vocator.files.profile_schema import json_schema
-from vocator.usecases.drawing import drawing, drawings, way_home_view
+from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
 from vocator.usecases.goal_table import goal_table
 from vocator.usecases.own_profiles import own_models, profile_text, remove_profile, take_profile
 from vocator.usecases.twins import twin_of
@@ -47,7 +47,8 @@ def remove_model(model: str, store: Store) -> None:
 @router.get("/models/{model}")
 def model(model: str, firmware: str | None = None) -> ModelShape:
     """Return one model with one firmware."""
-    return ModelShape.model_validate(drawing(twin_of(model, firmware)))
+    twin = twin_of(model, firmware)
+    return ModelShape.model_validate({**drawing(twin), "entries": entries(twin)})
 
 
 @router.get("/models/{model}/ways-home")

@@ -39,11 +39,10 @@ def drawing(twin: Twin) -> dict[str, Any]:
         "searches": any(s.kind == "search" for s in profile.screens),
         "searches_codes": any(s.kind == "search" and (s.chain or s.setting is None) for s in profile.screens),
         "display": display_dict(display(twin, twin.start)),
-        "entries": _entries(twin),
     }
 
 
-def _entries(twin: Twin) -> list[dict[str, Any]]:
+def entries(twin: Twin) -> list[dict[str, Any]]:
     """Return what can be set in the radio's lists, each with its values, a line on what it is for, and whether a channel cares."""
     found: dict[str, dict[str, Any]] = {}
     for screen in (s for s in twin.screens if s.kind == "list"):

@@ -5,10 +5,9 @@ from collections.abc import Callable
 from typing import Any
 
 from vocator.core.planning.way_home import way_from, way_out
-from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Wait
-from vocator.core.radio.perform import UntilFailed, perform
+from vocator.core.radio.perform import UntilFailed, carry_out
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.usecases.twins import take_file, twin_of
@@ -82,11 +81,7 @@ def _leads_home(twin: Twin, state: State) -> bool:
     ways: tuple[Callable[[], tuple[str, ...]], ...] = (lambda: way_out(twin, state), lambda: way_from(twin, state))
     for way in ways:
         try:
-            after = state
-            for text in way():
-                for action in parse_actions(twin.profile, text):
-                    after = perform(twin, after, action).state
-            if twin.at_rest(after):
+            if twin.at_rest(carry_out(twin, state, way())):
                 return True
         except (KeyError, UntilFailed):
             continue

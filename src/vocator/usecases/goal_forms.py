@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from vocator.core.goals.goal import Beyond
 from vocator.core.goals.kind import Asks, GoalKind
 from vocator.core.planning.kinds import KINDS
+from vocator.core.radio.kept import per_machine
 from vocator.core.radio.twin import Twin
 
 
@@ -25,6 +26,7 @@ class Form:
     beyond: Beyond | None
 
 
-def goal_forms(twin: Twin) -> list[Form]:
+@per_machine
+def goal_forms(twin: Twin) -> tuple[Form, ...]:
     """Return the kinds of goals with their fields; those of the radio itself are planned to see whether it can."""
-    return [Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), k.lacks(twin)) for k in KINDS.values()]
+    return tuple(Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), k.lacks(twin)) for k in KINDS.values())

@@ -14,7 +14,7 @@ from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.slot_look import shown_both_ways
 from vocator.core.proving.operator import Frame
 from vocator.core.radio.actions import parse_actions
-from vocator.core.radio.perform import perform
+from vocator.core.radio.perform import carry_out
 from vocator.core.radio.report import display_dict
 from vocator.usecases.make_batch import MadeBatch
 from vocator.usecases.make_sheet import MadeSheet
@@ -91,7 +91,7 @@ def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict
         "group": step.group,
         "when": step.when.as_dict() if step.when else None,
         "actions": list(step.actions),
-        "caps": [asdict(cap) for action in actions for cap in caps(action)],
+        "caps": _caps(made, step.actions),
         "spoken": "; ".join(say_action(a) for a in actions),
         "shows": step.shows,
         "say": step.say,
@@ -111,20 +111,22 @@ def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict
 def _look_view(made: MadeSheet, number: int, step: Step) -> dict[str, Any]:
     """Return how a free and a taken slot look before a step, and what leaves the slot as it is."""
     assert step.look is not None
-    at = made.run.frames[number - 1].state
-    for text in step.actions[: step.look.after]:
-        for action in parse_actions(made.twin.profile, text):
-            at = perform(made.twin, at, action).state
+    first = step.actions[: step.look.after]
+    at = carry_out(made.twin, made.run.frames[number - 1].state, first)
     drawn = [display_dict(s) for s in shown_both_ways(made.twin, at)] if step.look.free and not step.group else [None, None]
-    leave = [a for text in step.look.leave for a in parse_actions(made.twin.profile, text)]
     return {
         "free": step.look.free,
         "taken": step.look.taken,
-        "leave": [asdict(cap) for action in leave for cap in caps(action)],
+        "leave": _caps(made, step.look.leave),
         "free_display": drawn[0],
         "taken_display": drawn[1],
-        "after": sum(len(caps(a)) for text in step.actions[: step.look.after] for a in parse_actions(made.twin.profile, text)),
+        "after": len(_caps(made, first)),
     }
+
+
+def _caps(made: MadeSheet, texts: tuple[str, ...]) -> list[dict[str, Any]]:
+    """Return written actions as the page draws them."""
+    return [asdict(cap) for text in texts for action in parse_actions(made.twin.profile, text) for cap in caps(action)]
 
 
 def _pages(steps: list[Step], titles: list[str]) -> list[list[int]]:

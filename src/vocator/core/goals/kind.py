@@ -115,4 +115,7 @@ class GoalKind:
 
     def example(self, twin: Twin, goal: Goal, choose: Choose) -> Goal:
         """Return an example of this kind on a radio, made of one for a plain channel."""
-        return replace(goal, kind=self.word)
+        if Asks.KEY not in self.asks:
+            return replace(goal, kind=self.word)
+        choices = self.choices(twin, Asks.KEY)
+        return replace(goal, kind=self.word, key=choose(choices) if choices else "")

@@ -69,13 +69,11 @@ def _crossings(sky: Sky, samples: Floats, mask: HorizonMask) -> Floats:
     if not lows:
         return np.empty(0)
     at, aims = np.array(lows), np.array(targets)
-    low, high = samples[at].copy(), samples[at + 1].copy()
-    rising = azimuths[at + 1] > azimuths[at]
-    for _ in range(24):
-        middle = (low + high) / 2
-        past = (np.mod(sky.look(middle).azimuth_deg - aims + 180, 360) - 180 > 0) == rising
-        low, high = np.where(past, low, middle), np.where(past, middle, high)
-    return np.concatenate([low, high])
+
+    def past(seconds: Floats) -> Floats:
+        return np.asarray(np.mod(sky.look(seconds).azimuth_deg - aims + 180, 360) - 180)
+
+    return _bisect(past, samples[at], samples[at + 1], azimuths[at + 1] > azimuths[at])
 
 
 def _nearest_zero(free: Callable[[Floats], Floats], samples: Floats) -> Floats:

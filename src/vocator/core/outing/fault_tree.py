@@ -93,7 +93,8 @@ class Case:
 
     def icons_for(self, other: Channel) -> tuple[str, ...]:
         """Return the icons that memory mode lights for the channel and not for another one; empty where it lights none."""
-        return tuple(i for i in _lit(self.twin, self.channel) if i not in _lit(self.twin, other))
+        theirs = _lit(self.twin, other)
+        return tuple(i for i in _lit(self.twin, self.channel) if i not in theirs)
 
 
 def _lit(twin: Twin, channel: Channel) -> tuple[str, ...]:

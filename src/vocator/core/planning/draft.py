@@ -7,9 +7,8 @@ start is unknown) and the set of settings whose value is certain whatever the st
 from dataclasses import replace
 
 from vocator.core.goals.sheet import FOUND, Change, Chapter, ChapterKind, SlotLook, Step, When
-from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
-from vocator.core.radio.perform import perform
+from vocator.core.radio.perform import carry_out
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -113,16 +112,10 @@ class Draft:
 
     def after(self, actions: list[str]) -> State:
         """Return the state that some actions would lead to from here."""
-        state = self.state
-        for text in self._own(actions):
-            for action in parse_actions(self.twin.profile, text):
-                state = perform(self.twin, state, action).state
-        return state
+        return carry_out(self.twin, self.state, self._own(actions))
 
     def _follow(self, step: Step) -> None:
-        for text in step.actions:
-            for action in parse_actions(self.twin.profile, text.replace(FOUND, self.found)):
-                self.state = perform(self.twin, self.state, action).state
+        self.state = carry_out(self.twin, self.state, (text.replace(FOUND, self.found) for text in step.actions))
 
     def value(self, setting: int) -> int:
         """Return the value of a setting as the draft has it."""

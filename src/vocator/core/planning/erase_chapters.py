@@ -142,5 +142,4 @@ def _look_again(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> Non
     )
     leave = way_out(twin, draft.state)
     if leave:
-        say = f"Leave the list: {', '.join(leave)}".replace("[", "").replace("]", "")
-        draft.step(ChapterKind.STORE, leave, say=say, why="the slot is free")
+        draft.step(ChapterKind.STORE, leave, say=f"Leave the list: {', '.join(leave)}", why="the slot is free")

@@ -9,20 +9,25 @@ from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
 
-def group_of(twin: Twin, text: str) -> tuple[int, int]:
-    """Return the setting of the groups and the value for one of them, the first if none is named; raises Beyond."""
+def groups_of(twin: Twin) -> int:
+    """Return the setting of the groups; raises Beyond for a radio without them."""
     found = twin.profile.settings_for(Means.GROUP)
     if not found:
-        nearest = (
-            "Its slots stand in groups already: choose a slot of the group." if twin.profile.group_size else "Use slots in a row."
-        )
+        standing = "Its slots stand in groups already: choose a slot of the group."
+        nearest = standing if twin.profile.group_size else "Use slots in a row."
         raise Beyond("group", "this radio puts no channel into a group", nearest)
-    domain = twin.settings[found[0]].domain
+    return found[0]
+
+
+def group_of(twin: Twin, text: str) -> tuple[int, int]:
+    """Return the setting of the groups and the value for one of them, the first if none is named; raises Beyond."""
+    setting = groups_of(twin)
+    domain = twin.settings[setting].domain
     value = domain.find_text(text) if text else 1
     if value is None or not value:
         allowed = ", ".join(domain.text(i) for i in range(1, domain.count))
         raise Beyond("group", f"{text} is no group of this radio", f"Choose one of {allowed}.")
-    return found[0], value
+    return setting, value
 
 
 def keep_to_group(draft: Draft, routes: Routes, setting: int, value: int) -> None:

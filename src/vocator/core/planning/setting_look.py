@@ -54,5 +54,4 @@ def _in_list(draft: Draft, routes: Routes, list_screen: int, entry: int, name: s
 
 def _leave(draft: Draft, name: str) -> None:
     keys = way_out(draft.twin, draft.state)
-    words = ", ".join(keys).replace("[", "").replace("]", "")
-    draft.step(ChapterKind.READ_BACK, keys, say=f"Leave {name}: {words}", why="nothing is changed")
+    draft.step(ChapterKind.READ_BACK, keys, say=f"Leave {name}: {', '.join(keys)}", why="nothing is changed")

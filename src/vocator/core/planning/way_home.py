@@ -11,7 +11,7 @@ from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Hold, Input, Tap, Wait
 from vocator.core.radio.kept import per_machine
-from vocator.core.radio.perform import UntilFailed, perform
+from vocator.core.radio.perform import UntilFailed, carry_out, perform
 from vocator.core.radio.profile import Press
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -61,10 +61,7 @@ def changes_nothing(twin: Twin, look: Look, actions: tuple[str, ...]) -> bool:
             continue
         if any(b.verb == "take_value" and press_text(b.press) in actions for b in twin.screens[state.screen].bind):
             return False  # it is left only by choosing a value, which another one may have been
-        after = state
-        for text in actions:
-            for action in parse_actions(twin.profile, text):
-                after = perform(twin, after, action).state
+        after = carry_out(twin, state, actions)
         if any(getattr(state, name) != getattr(after, name) for name in KEPT):
             return False
     return True

@@ -1,9 +1,10 @@
 """Carrying out written actions on a twin, ``until`` included."""
 
 import re
+from collections.abc import Iterable
 from dataclasses import dataclass
 
-from vocator.core.radio.actions import Action, Until
+from vocator.core.radio.actions import Action, Until, parse_actions
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.state import State
@@ -258,3 +259,11 @@ def _places(twin: Twin, s: State, verb: str, target: str) -> tuple[int, int, int
         if target in (entry.name, entry.number):
             return s.cursor, index, len(screen.entries), screen.wraps
     return None
+
+
+def carry_out(twin: Twin, state: State, texts: Iterable[str]) -> State:
+    """Return the state after written actions; raises ActionError, UntilFailed."""
+    for text in texts:
+        for action in parse_actions(twin.profile, text):
+            state = perform(twin, state, action).state
+    return state

@@ -6,10 +6,11 @@ from typing import ClassVar
 
 from vocator.core.channel.channel import Channel
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.kind import Asked, Asks, Choose, Leaves
+from vocator.core.goals.kind import Asked, Asks, Leaves
 from vocator.core.goals.sheet import Change, ChapterKind, Part, When
 from vocator.core.planning.at_slot import AtSlot
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.group_chapter import groups_of
 from vocator.core.planning.of_radio import OfRadio
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import ready
@@ -20,17 +21,6 @@ from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 
-STANDING = "Its slots stand in groups already: choose a slot of the group."
-
-
-def groups_of(twin: Twin) -> int:
-    """Return the setting of the groups; raises Beyond for a radio without them."""
-    found = twin.profile.settings_for(Means.GROUP)
-    if not found:
-        nearest = STANDING if twin.profile.group_size else "Use slots in a row."
-        raise Beyond("group", "this radio puts no channel into a group", nearest)
-    return found[0]
-
 
 def value_of(twin: Twin, text: str, none: bool) -> int:
     """Return the value of a group by its name, the first where none is said; raises Beyond, Refusal."""
@@ -40,6 +30,18 @@ def value_of(twin: Twin, text: str, none: bool) -> int:
         allowed = ", ".join(domain.text(i) for i in range(0 if none else 1, domain.count))
         raise Refusal(text[:20], "group", allowed, "Choose one of them.")
     return value
+
+
+def named(twin: Twin, text: str, none: bool) -> str:
+    """Return the radio's name of a group that is asked for; raises Beyond, Refusal."""
+    return twin.settings[groups_of(twin)].domain.text(value_of(twin, text, none))
+
+
+def names(twin: Twin, none: bool) -> tuple[str, ...]:
+    """Return the groups by name, that of none of them first where it may be asked for; empty for a radio without groups."""
+    found = twin.profile.settings_for(Means.GROUP)
+    domain = twin.settings[found[0]].domain if found else None
+    return tuple(domain.text(i) for i in range(0 if none else 1, domain.count)) if domain else ()
 
 
 class Regroup(AtSlot):
@@ -68,15 +70,11 @@ class Regroup(AtSlot):
 
     def goal(self, twin: Twin, asked: Asked) -> Goal:
         """Return the goal for a group; raises Beyond, Refusal."""
-        value = value_of(twin, asked.text, none=True)
-        return replace(super().goal(twin, asked), key=twin.settings[groups_of(twin)].domain.text(value))
+        return replace(super().goal(twin, asked), key=named(twin, asked.text, none=True))
 
     def choices(self, twin: Twin, asks: Asks) -> tuple[str, ...]:
         """Return the groups, none first."""
-        if asks is not Asks.KEY or not twin.profile.settings_for(Means.GROUP):
-            return super().choices(twin, asks)
-        domain = twin.settings[groups_of(twin)].domain
-        return tuple(domain.text(i) for i in range(domain.count))
+        return names(twin, none=True) if asks is Asks.KEY else super().choices(twin, asks)
 
     def write(self, draft: Draft, routes: Routes, goal: Goal) -> None:
         """Go to the slot and set its group there."""
@@ -86,11 +84,6 @@ class Regroup(AtSlot):
         why = f"the slot belongs to group {goal.key} then" if value else "the slot belongs to no group then"
         set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.GROUP, leave=False)
         look_at(draft, routes, setting)
-
-    def example(self, twin: Twin, goal: Goal, choose: Choose) -> Goal:
-        """Return an example for any group."""
-        choices = self.choices(twin, Asks.KEY)
-        return replace(goal, kind=self.word, key=choose(choices) if choices else "")
 
 
 class LockGroup(OfRadio):
@@ -104,8 +97,7 @@ class LockGroup(OfRadio):
 
     def goal(self, twin: Twin, asked: Asked) -> Goal:
         """Return the goal for a group; raises Beyond, Refusal."""
-        value = value_of(twin, asked.text, none=False)
-        return replace(super().goal(twin, asked), key=twin.settings[groups_of(twin)].domain.text(value))
+        return replace(super().goal(twin, asked), key=named(twin, asked.text, none=False))
 
     def title(self, goal: Goal, line: str) -> str:
         """Return which group."""
@@ -113,10 +105,7 @@ class LockGroup(OfRadio):
 
     def choices(self, twin: Twin, asks: Asks) -> tuple[str, ...]:
         """Return the groups."""
-        if asks is not Asks.KEY or not twin.profile.settings_for(Means.GROUP):
-            return super().choices(twin, asks)
-        domain = twin.settings[groups_of(twin)].domain
-        return tuple(domain.text(i) for i in range(1, domain.count))
+        return names(twin, none=False) if asks is Asks.KEY else super().choices(twin, asks)
 
     def write(self, draft: Draft, routes: Routes, goal: Goal) -> tuple[Iterable[int], Iterable[Change]]:
         """Lock the group in memory mode, or choose it where that is a setting."""
@@ -131,11 +120,6 @@ class LockGroup(OfRadio):
         say = f"Keep to group {text}: until {shown} shows"
         draft.step(ChapterKind.GROUP, [f"{keys} until {shown}"], shows=shown, say=say, why=self.reason)
         return (), (*told, Change(Part.GROUP, None, text))
-
-    def example(self, twin: Twin, goal: Goal, choose: Choose) -> Goal:
-        """Return an example for any group."""
-        choices = self.choices(twin, Asks.KEY)
-        return replace(goal, kind=self.word, key=choose(choices) if choices else "")
 
 
 class UnlockGroup(OfRadio):

@@ -5,7 +5,7 @@ from dataclasses import replace
 from typing import ClassVar
 
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.kind import Asked, Asks, Choose
+from vocator.core.goals.kind import Asked, Asks
 from vocator.core.goals.sheet import Change, ChapterKind
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.of_radio import OfRadio
@@ -192,11 +192,6 @@ class Chosen(OfRadio):
         value = twin.settings[setting].domain.find_text(text)
         assert value is not None
         return {setting: value}
-
-    def example(self, twin: Twin, goal: Goal, choose: Choose) -> Goal:
-        """Return an example for any of the values."""
-        choices = self.choices(twin, Asks.KEY)
-        return replace(goal, kind=self.word, key=choose(choices) if choices else "")
 
     def _none(self) -> Beyond:
         return Beyond(self.part, "this radio has none that can be set", self.nearest)
