@@ -1,8 +1,10 @@
 """The command line answers exactly as its contract says."""
 
 import json
+import re
 import subprocess
 import sys
+from pathlib import Path
 
 import pytest
 
@@ -291,3 +293,20 @@ def test_a_file_with_spoiled_sets_gives_the_passes_of_the_good_ones_and_tells_th
     assert code == 0
     assert {p["satellite"] for p in answer["passes"]} >= {"Marlin", "Corrie"}
     assert any("columns" in w["reason"] for w in answer["without_passes"])
+
+
+def test_the_commands_of_the_readme_run_as_they_stand(tmp_path):
+    text = Path("README.md").read_text(encoding="utf-8")
+    (block,) = re.findall(r"```sh\n(\./vocator.*?)```", text, re.S)
+    (tmp_path / "src").symlink_to(Path("src").resolve())
+    for command in block.replace("\\\n", " ").splitlines():
+        done = subprocess.run(
+            ["bash", "-c", command.replace("./vocator", f"{sys.executable} -m vocator.cli.main")],
+            capture_output=True,
+            text=True,
+            cwd=tmp_path,
+            env={"PYTHONPATH": "src", "PATH": "/usr/bin:/bin"},
+            check=False,
+        )
+        assert done.returncode == 0, (command, done.stderr)
+        assert done.stdout or " > " in command, command

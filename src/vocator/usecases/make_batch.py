@@ -114,7 +114,14 @@ def batch_of(
     problems: list[Problem] = []
     by_goal: dict[int, ChannelRow] = {}
     for row in rows:
-        asked = replace(request, slot=row.slot, line=row.line, label=row.label, power=row.power, row=row.row or request.row)
+        asked = replace(
+            request,
+            slot=row.slot,
+            line=row.line,
+            label=request.label if row.label is None else row.label,
+            power=row.power,
+            row=row.row or request.row,
+        )
         try:
             goal = goal_of(asked, twin)[0]
         except (Refusal, Doubtful) as error:

@@ -31,7 +31,7 @@ from vocator.usecases.twins import readings_of, twin_of
 class SheetRequest:
     """What is asked for; the fields are the options of ``vocator sheet``.
 
-    ``after`` holds the fields of the request whose sheet was carried out last on this radio:
+    Without a ``label`` the slot takes the name that stands in the line; an empty one leaves it out.  ``after`` holds the fields of the request whose sheet was carried out last on this radio:
     the short way counts on what it left.
     """
 
@@ -154,7 +154,9 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
             )
         else:
             notes.append("receive only: this radio does not send there")
-    label, label_notes = fit_label(twin.profile, request.label or channel.label, bool(request.label))
+    label, label_notes = fit_label(
+        twin.profile, channel.label if request.label is None else request.label.strip(), bool(request.label)
+    )
     if power is not None and twin.power not in twin.stored_place:
         if asked:
             notes.append(f"power {power} is not stored with a channel on this radio: set it before you send")

@@ -13,7 +13,9 @@ from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import Verdict
 from vocator.core.proving.starts import covering_starts
+from vocator.files.channels_csv import ChannelRow
 from vocator.files.profile_yaml import model_names
+from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, goal_of
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.twins import twin_of
@@ -111,3 +113,12 @@ def test_a_known_slot_says_what_changes_and_that_all_is_stored_anew():
     assert "changed: receive, send" in notes("147.06 + 103.5", "RIDGE")
     assert "only the label changes" in notes("147.33 + 103.5", "TOWER")
     assert "just this" in notes("147.33 + 103.5", "RIDGE")
+
+
+def test_a_label_is_left_out_where_an_empty_one_is_asked_for():
+    line = "147.33 + 103.5 RIDGE"
+    names = [goal_of(SheetRequest("ardvane-finch", "7", line, label), FINCH)[0].channel.label for label in (None, "", "TOWER")]
+    assert names == ["RIDGE", None, "TOWER"]
+    rows = [ChannelRow(1, "7", line), ChannelRow(2, "8", "147.06 + 88.5", "PIER")]
+    parts = batch_of(SheetRequest("ardvane-finch", "", label=""), rows).batch.parts
+    assert {p.goal.channel.label for p in parts} == {None, "PIER"}

@@ -28,7 +28,11 @@ def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[s
     profile = draft.twin.profile
     text = profile.slot_text(slot)
     if picker.digits:
-        return [text] if text.isdigit() else [routes.until(profile.screen(picker.name), "pick", 0, 0, 1, True, text)]
+        if text.isdigit():
+            return [text]
+        beside = (slot + 1) % profile.slot_count  # the slots go round: a numbered one lies beside it
+        turn = routes.until(profile.screen(picker.name), "pick", beside, slot, profile.slot_count, True, text)
+        return [profile.slot_text(beside), turn]
     screen = profile.screen(picker.name)
     if picker.touched:
         return [f"touch line {text}"]

@@ -36,7 +36,7 @@
         radio_id: radio.id,
         slot: slot.trim(),
         line,
-        label: model.label_length && label.trim() ? label.trim() : null,
+        label: model.label_length ? label.trim() : null,
         power: power || null,
         row: row || null,
         goal,
