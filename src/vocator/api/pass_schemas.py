@@ -1,6 +1,6 @@
 """The shapes of satellites, passes, Doppler sets, cards and contacts."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 
 from pydantic import Field
@@ -18,6 +18,28 @@ class TransponderShape(Shape):
     arming_tone: str | None
     timer_s: float
     mode: str
+
+
+class NewLink(Shape):
+    """What a satellite hears and sends, as it is given: frequencies in hertz, the timer in seconds."""
+
+    downlink_hz: int
+    uplink_hz: int | None = None
+    name: str = Field(default="", max_length=40)
+    access_tone: str | None = Field(default=None, max_length=10)
+    arming_tone: str | None = Field(default=None, max_length=10)
+    timer_s: float | None = None
+    width: Literal["wide", "narrow"] = "wide"
+    state: Literal["working", "scheduled", "off"] = "working"
+    notes: str = Field(default="", max_length=500)
+    source: str = Field(default="", max_length=120)
+    dated: date | None = None
+
+
+class LinkShape(NewLink):
+    """A link as it is kept, and in words."""
+
+    words: str
 
 
 class WayShort(Shape):
@@ -44,8 +66,10 @@ class SatelliteShape(Shape):
     perigee_km: int
     apogee_km: int
     inclination_deg: float
-    transponder: TransponderShape | None
+    links: list[LinkShape]
     ways: list[WayShort] = []
+    heard_with: list[str] = []
+    missing: str = ""
 
 
 class ChosenShape(Shape):
@@ -93,6 +117,7 @@ class ListedPass(PassShape):
 
     picked: bool
     workable: bool
+    hearable: bool
 
 
 class WithoutShape(Shape):
@@ -150,13 +175,18 @@ class WayOfWorkingShape(Shape):
     parts: list[WayPart]
 
 
-class TrackPoint(Shape):
-    """Where the satellite stands and where both links are, seconds after its rise."""
+class LookPoint(Shape):
+    """Where the satellite stands, seconds after its rise."""
 
     s: float
     azimuth_deg: float
     elevation_deg: float
     range_km: int
+
+
+class TrackPoint(LookPoint):
+    """Where the satellite stands and where both links are."""
+
     downlink_hz: int
     uplink_hz: int
 
@@ -207,6 +237,9 @@ class SetRow(Shape):
     line: str
     memory: int
     side: str | None
+    never_send: bool
+    there: bool
+    power: str | None
 
 
 class SetUp(Shape):
@@ -264,6 +297,14 @@ class GridTimes(Shape):
     out_utc: datetime | None
 
 
+class ArmingStep(Shape):
+    """One thing to do to arm a satellite: words, the slot to stand on, whether it sends."""
+
+    say: str
+    slot: str
+    sends: bool
+
+
 class PassPlanShape(Shape):
     """One pass made ready; enough to ride it without the server."""
 
@@ -272,6 +313,7 @@ class PassPlanShape(Shape):
     mask: list[list[float]]
     pass_: PassShape = Field(alias="pass")
     transponder: TransponderShape
+    link: int
     may_send: bool
     radios: list[PlanRadio]
     ways: list[WayOfWorkingShape]
@@ -285,6 +327,21 @@ class PassPlanShape(Shape):
     grids: list[GridTimes]
     manners: list[str]
     arming: str
+    arming_steps: list[ArmingStep]
+    dangers: list[str]
+    powers: list[str]
+
+
+class SkyShape(Shape):
+    """Where a satellite goes in a pass, whatever it hears and sends, and what is missing to work it."""
+
+    satellite: SatelliteShape
+    site: SiteShape
+    mask: list[list[float]]
+    pass_: PassShape = Field(alias="pass")
+    track: list[LookPoint]
+    footprint: list[SpotShape]
+    missing: str
 
 
 class PickShape(Shape):

@@ -1,8 +1,10 @@
 """Satellites, their passes, one pass made ready, its rehearsal."""
 
 from typing import Annotated, Any
+from urllib.parse import quote
 
 from fastapi import APIRouter, Depends, Query, Request, Response
+from pydantic import Field
 
 from vocator import clock
 from vocator.api.instants import Instant
@@ -12,6 +14,7 @@ from vocator.api.pass_schemas import (
     ClockShape,
     ListedPass,
     MadeSheets,
+    NewLink,
     PassList,
     PassPlanShape,
     PickShape,
@@ -20,21 +23,35 @@ from vocator.api.pass_schemas import (
     SatelliteShape,
     ScoreShape,
     SiteShape,
+    SkyShape,
     TakenShape,
 )
 from vocator.api.store import Store
+from vocator.core.onair.links import Link
 from vocator.core.orbit.grid import place_of
 from vocator.core.refusal import Refusal
 from vocator.files.elements_any import MOST_BYTES
 from vocator.settings import settings
 from vocator.usecases.cards import pass_cards
 from vocator.usecases.pass_list import calendar, next_pass, passes_view, pick
-from vocator.usecases.pass_plan import Choice, PassPlan, csv_of, plan_pass, set_up_goals
-from vocator.usecases.pass_view import plan_view
+from vocator.usecases.pass_plan import Choice, PassPlan, plan_pass
+from vocator.usecases.pass_set_up import write_sheets
+from vocator.usecases.pass_view import plan_view, sky_view
 from vocator.usecases.rehearse import Turned, rehearsal_view, score
-from vocator.usecases.satellites import Taken, all_satellites, export, fetch, satellite_view, take_file
+from vocator.usecases.satellites import (
+    Taken,
+    all_links,
+    all_satellites,
+    export,
+    export_links,
+    fetch,
+    links_of,
+    satellite_view,
+    set_links,
+    take_file,
+    take_links,
+)
 from vocator.usecases.satellites import choose as choose_satellite
-from vocator.usecases.sheets import open_batch, open_sheet
 
 router = APIRouter(prefix="/api", tags=["passes"])
 
@@ -68,7 +85,10 @@ def grid_place(grid: str) -> SiteShape:
 @router.get("/satellites")
 def satellites(store: Store) -> list[SatelliteShape]:
     """Return the satellites kept here."""
-    return [SatelliteShape.model_validate(satellite_view(k, clock.utc_now())) for k in all_satellites(store)]
+    links, now = all_links(store), clock.utc_now()
+    return [
+        SatelliteShape.model_validate(satellite_view(k, now, links.get(k.elements.number, []))) for k in all_satellites(store)
+    ]
 
 
 def _taken(taken: Taken) -> TakenShape:
@@ -97,7 +117,32 @@ def export_elements(form: str, store: Store) -> Response:
 @router.patch("/satellites/{number}")
 def choose(number: int, given: ChosenShape, store: Store) -> SatelliteShape:
     """Take a satellite among those whose passes are shown, or out."""
-    return SatelliteShape.model_validate(satellite_view(choose_satellite(store, number, given.chosen), clock.utc_now()))
+    kept = choose_satellite(store, number, given.chosen)
+    return SatelliteShape.model_validate(satellite_view(kept, clock.utc_now(), links_of(store, number)))
+
+
+@router.put("/satellites/{number}/links")
+def keep_links(number: int, given: Annotated[list[NewLink], Field(max_length=20)], store: Store) -> SatelliteShape:
+    """Keep what a satellite hears and sends, in place of what was kept."""
+    try:
+        links = [Link.from_dict({**one.model_dump(), "number": number}) for one in given]
+    except ValueError as error:
+        where, _, why = str(error).partition(": ")
+        raise Refusal(why, where, "as docs/formats.md says", "Change it there.") from None
+    return SatelliteShape.model_validate(satellite_view(set_links(store, number, links), clock.utc_now(), links))
+
+
+@router.post("/satellites/links/import")
+def import_links(raw: Body, store: Store, name: Annotated[str, Query(max_length=100)] = "") -> TakenShape:
+    """Keep the links of a CSV or JSON file, in place of those that its satellites had."""
+    return _taken(take_links(store, raw, name))
+
+
+@router.get("/satellites/links.{form}", **file_of("application/json", "text/csv"))
+def export_all_links(form: str, store: Store) -> Response:
+    """Return all kept links as a file."""
+    text, media = export_links(store, form)
+    return Response(text, media_type=media, headers={"Content-Disposition": f'attachment; filename="links.{form}"'})
 
 
 @router.get("/passes")
@@ -138,9 +183,14 @@ def choice_of(
     step_hz: int | None = None,
     first: Annotated[str | None, Query(max_length=20)] = None,
     grid: Annotated[list[str] | None, Query()] = None,
+    link: Annotated[int | None, Query(ge=0, le=99)] = None,
+    power: Annotated[str | None, Query(max_length=20)] = None,
+    labels: bool = False,
 ) -> Choice:
     """Read what was chosen for a pass."""
-    return Choice(tuple(radio or ()), way, memories, worst_hz, step_hz, first or None, tuple(grid or ()))
+    return Choice(
+        tuple(radio or ()), way, memories, worst_hz, step_hz, first or None, tuple(grid or ()), link, power or None, labels
+    )
 
 
 Chosen = Annotated[Choice, Depends(choice_of)]
@@ -154,6 +204,12 @@ def _plan(store: Any, number: int, aos: Instant, choice: Choice) -> PassPlan:
 def one_pass(number: int, aos: Instant, choice: Chosen, store: Store) -> PassPlanShape:
     """Return one pass made ready."""
     return PassPlanShape.model_validate(plan_view(store, _plan(store, number, aos, choice), choice, clock.utc_now()))
+
+
+@router.get("/passes/{number}/{aos}/sky")
+def sky(number: int, aos: Instant, store: Store) -> SkyShape:
+    """Return where a satellite goes in a pass, and what is missing to work it."""
+    return SkyShape.model_validate(sky_view(store, number, aos, clock.utc_now()))
 
 
 @router.get("/passes/{number}/{aos}/card.pdf", **file_of("application/pdf"))
@@ -176,13 +232,8 @@ def ride_score(number: int, aos: Instant, given: RideShape, choice: Chosen, stor
 
 
 @router.post("/passes/{number}/{aos}/sheets", status_code=201)
-def make_sheets(number: int, aos: Instant, choice: Chosen, store: Store) -> MadeSheets:
-    """Make the proven sheets that put a pass into the radios: the memories, then what is set beside them."""
-    plan = _plan(store, number, aos, choice)
-    ids = []
-    for n, radio in enumerate(plan.radios):
-        if any(r.radio == n for r in plan.rows):
-            ids.append(open_batch(store, radio.id, csv_of(plan, n)).id)
-    for one in set_up_goals(plan):
-        ids.append(open_sheet(store, plan.radios[one.radio].id, one.slot, "", None, None, one.goal, one.side).id)
-    return MadeSheets(ids=ids)
+def make_sheets(number: int, aos: Instant, choice: Chosen, request: Request, store: Store) -> MadeSheets:
+    """Make the proven sheets that put a pass into the radios, one leading to the next; what is there already is not written again."""
+    query = f"?{request.url.query}" if request.url.query else ""
+    back = f"/passes/{number}/{quote(aos.isoformat())}{query}"[:600]
+    return MadeSheets(ids=write_sheets(store, _plan(store, number, aos, choice), back))

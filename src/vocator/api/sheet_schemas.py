@@ -227,6 +227,15 @@ class KindWords(Shape):
     sought: SoughtShape | None
 
 
+class ChainShape(Shape):
+    """Where a sheet stands among those that follow each other; ``back`` is the page that they belong to."""
+
+    number: int
+    of: int
+    next: str | None
+    back: str
+
+
 class SheetContent(Shape):
     """All that is needed to follow a sheet, also without the server."""
 
@@ -254,6 +263,7 @@ class SheetContent(Shape):
     way: str = "long"
     other_way: Counts | None = None
     less: LesserGoal | None = None
+    chain: ChainShape | None = None
 
 
 class SheetShape(Shape):

@@ -88,7 +88,7 @@ def sheet(
     model: Model = None,
     slot: Annotated[str | None, typer.Option(help="Slot, as the radio numbers it; not with --channels.")] = None,
     line: str = "",
-    label: Annotated[str | None, typer.Option()] = None,
+    label: Annotated[str | None, typer.Option(help="In place of the line's own; empty: no label.")] = None,
     power: Annotated[str | None, typer.Option()] = None,
     receive: str = "open",
     row: Annotated[str | None, typer.Option()] = None,
@@ -99,6 +99,7 @@ def sheet(
     goal: str = "store",
     proof: Annotated[str, typer.Option(help="quick, or complete: from every state")] = "quick",
     channels: Annotated[Path | None, typer.Option(help="FILE.csv of many channels")] = None,
+    never_send: Annotated[bool, typer.Option(help="Receive only: a shift on which PTT sends nothing.")] = False,
     now: Annotated[str | None, typer.Option(help="Fix the clock (ISO); a sheet does not need it.")] = None,
     profile: ProfileFile = None,
     as_json: Json = False,
@@ -107,7 +108,7 @@ def sheet(
     given = {
         "model": model, "profile": profile, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
         "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal, "proof": proof,
-        "channels": str(channels) if channels else None,
+        "channels": str(channels) if channels else None, "never_send": never_send,
     }  # fmt: skip
     try:
         request = sheet_request(given)
@@ -131,7 +132,7 @@ def judge(
     model: Model = None,
     slot: Annotated[str | None, typer.Option()] = None,
     line: str = "",
-    label: Annotated[str | None, typer.Option()] = None,
+    label: Annotated[str | None, typer.Option(help="In place of the line's own; empty: no label.")] = None,
     power: Annotated[str | None, typer.Option()] = None,
     receive: str = "open",
     row: Annotated[str | None, typer.Option()] = None,
@@ -140,6 +141,7 @@ def judge(
     way: str = "long",
     start: Annotated[Path | None, typer.Option(help="START.json")] = None,
     goal: str = "store",
+    never_send: Annotated[bool, typer.Option(help="As for sheet.")] = False,
     profile: ProfileFile = None,
     as_json: Json = False,
 ) -> None:
@@ -147,6 +149,7 @@ def judge(
     given = {
         "model": model, "profile": profile, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
         "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal, "sheet": _read_json(sheet),
+        "never_send": never_send,
     }  # fmt: skip
     try:
         answer, code = judge_answer(given)

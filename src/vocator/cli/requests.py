@@ -23,7 +23,7 @@ from vocator.usecases.twins import take_file
 
 KNOWN_ERRORS = (Refusal, Doubtful, NotFound, Unproven, StartError, ActionError, UntilFailed, DataFileError)
 
-_SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal", "proof")
+_SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal", "proof", "never_send")
 
 
 def with_model(given: dict[str, Any]) -> dict[str, Any]:

@@ -14,12 +14,12 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from vocator.core.channel.channel import Channel, megahertz
-from vocator.files.csv_cells import read_rows
+from vocator.files.csv_cells import hertz, read_heads, read_rows, separator
 from vocator.files.strict_yaml import DataFileError, Problem
 
-COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row")
-UNITS = {"mhz": 1_000_000, "khz": 1_000, "hz": 1}
+COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row", "never send")
 MOST_ROWS = 1000
+YES = ("yes", "y", "1", "true", "x")
 HEADLESS = ["slot", "line", "label"]
 """What a list without a header is taken for."""
 
@@ -34,6 +34,7 @@ class ChannelRow:
     label: str | None = None
     power: str | None = None
     row: str | None = None
+    never_send: bool = False
 
 
 def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
@@ -43,7 +44,7 @@ def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
     if not lines:
         raise DataFileError([Problem(file, 1, "", "no rows; the first row names the columns, for example: slot,line,label")])
     first = lines[0][1]
-    comma = max(",;\t", key=first.count)
+    comma = separator(first)
     try:
         records = read_rows((line for _, line in lines), comma)
     except ValueError as error:
@@ -51,19 +52,24 @@ def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
     numbers = [n for n, _ in lines]
     if not _names_columns(records[0]):
         records, numbers = [HEADLESS, *map(_three, records)], [numbers[0], *numbers]
-    heads, problems = _heads(records[0], file, numbers[0])
+    units, wrong = read_heads(records[0], COLUMNS, ("receive", "send"))
+    problems = [Problem(file, numbers[0], name, text) for name, text in wrong]
+    if "slot" not in units or not {"line", "receive"} & set(units):
+        problems.append(Problem(file, numbers[0], "", "the header needs slot, and line or receive (MHz)"))
     rows: list[ChannelRow] = []
     for number, record in zip(numbers[1:], records[1:], strict=False):
-        cells = {name: cell.strip() for (name, _), cell in zip(heads, record, strict=False) if cell.strip()}
-        units = dict(heads)
-        if len(record) > len(heads):
-            problems.append(Problem(file, number, "", f"{len(record)} fields, but the header names {len(heads)} columns"))
+        cells = {name: cell.strip() for name, cell in zip(units, record, strict=False) if cell.strip()}
+        if len(record) > len(records[0]):
+            problems.append(Problem(file, number, "", f"{len(record)} fields, but the header names {len(records[0])} columns"))
         elif "slot" not in cells:
             problems.append(Problem(file, number, "slot", "every channel needs its slot"))
         else:
             try:
                 line = cells.get("line") or _line_of(cells, units)
-                rows.append(ChannelRow(number, cells["slot"], line, cells.get("label"), cells.get("power"), cells.get("row")))
+                never = cells.get("never send", "").lower() in YES
+                rows.append(
+                    ChannelRow(number, cells["slot"], line, cells.get("label"), cells.get("power"), cells.get("row"), never)
+                )
             except ValueError as error:
                 problems.append(Problem(file, number, "receive", str(error)))
     problems += _twice(rows, file)
@@ -88,32 +94,12 @@ def _three(record: list[str]) -> list[str]:
     return cells if len(cells) <= 3 else [cells[0], " ".join(cells[1:]), ""]
 
 
-def _heads(record: list[str], file: str, number: int) -> tuple[list[tuple[str, int]], list[Problem]]:
-    """Return the columns with their units, in hertz, and what is wrong with them."""
-    heads: list[tuple[str, int]] = []
-    problems: list[Problem] = []
-    for cell in record:
-        match = re.fullmatch(r"\s*([a-z ]+?)\s*(?:\((\w+)\))?\s*", cell.lower())
-        name, unit = (match[1], match[2]) if match else (cell.strip(), None)
-        if name not in COLUMNS:
-            problems.append(Problem(file, number, name, f"no such column; allowed: {', '.join(COLUMNS)}"))
-        elif name in ("receive", "send") and unit not in UNITS:
-            problems.append(Problem(file, number, name, "give the unit in the header: (MHz), (kHz) or (Hz)"))
-        elif name in [h for h, _ in heads]:
-            problems.append(Problem(file, number, name, "this column stands there twice"))
-        heads.append((name, UNITS.get(unit or "", 1)))
-    names = [name for name, _ in heads]
-    if "slot" not in names or not {"line", "receive"} & set(names):
-        problems.append(Problem(file, number, "", "the header needs slot, and line or receive (MHz)"))
-    return heads, problems
-
-
 def _line_of(cells: dict[str, str], units: dict[str, int]) -> str:
     """Write the listing line of a row that gives its parts; raises ValueError."""
     if "receive" not in cells:
         raise ValueError("neither a line nor a receive frequency")
-    rx_hz = _hertz(cells["receive"], units["receive"])
-    tx_hz = _hertz(cells["send"], units["send"]) if "send" in cells else rx_hz
+    rx_hz = hertz(cells["receive"], units["receive"])
+    tx_hz = hertz(cells["send"], units["send"]) if "send" in cells else rx_hz
     words = [f"{megahertz(rx_hz)}/{megahertz(tx_hz)}" if tx_hz != rx_hz else f"{megahertz(rx_hz)} simplex"]
     for name, letter in (("tone", "t"), ("opens on", "r")):
         value = cells.get(name, "").lower()
@@ -122,13 +108,6 @@ def _line_of(cells: dict[str, str], units: dict[str, int]) -> str:
     if cells.get("width", "").lower().startswith("n"):
         words.append("nfm")
     return " ".join(words)
-
-
-def _hertz(text: str, unit_hz: int) -> int:
-    """Read a number, with a point or a comma, in a unit; raises ValueError."""
-    if not re.fullmatch(r"\d+([.,]\d+)?", text):
-        raise ValueError(f"{text!r} is not a number")
-    return round(float(text.replace(",", ".")) * unit_hz)
 
 
 def _twice(rows: list[ChannelRow], file: str) -> list[Problem]:
@@ -142,11 +121,11 @@ def _twice(rows: list[ChannelRow], file: str) -> list[Problem]:
     return problems
 
 
-def write_channels(rows: Iterable[tuple[str, str, str]]) -> str:
-    """Write channels as slot, listing line, label."""
+def write_channels(rows: Iterable[tuple[str | None, ...]], more: tuple[str, ...] = ()) -> str:
+    """Write channels as slot, listing line, label, and ``more`` columns."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(("slot", "line", "label"))
+    writer.writerow(("slot", "line", "label", *more))
     writer.writerows(rows)
     return out.getvalue()
 

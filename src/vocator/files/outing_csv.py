@@ -9,8 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from vocator.core.outing.outing import Outing, Role
-from vocator.files.channels_csv import UNITS
-from vocator.files.csv_cells import read_rows, write_rows
+from vocator.files.csv_cells import UNITS, read_rows, write_rows
 
 COLUMNS = (
     "id",

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from vocator.core.instants import instant_from
 from vocator.storage.tables import Base
 
-REVISION = "0009"
+REVISION = "0010"
 """The newest migration; rows of a newer one are not read."""
 SINCE: dict[str, dict[str, dict[str, Any]]] = {
     "0007": {
@@ -19,6 +19,7 @@ SINCE: dict[str, dict[str, dict[str, Any]]] = {
     },
     "0008": {},
     "0009": {"radio": {"marks": []}},
+    "0010": {},
 }  # fmt: skip
 """What each later migration added, with the value it gives to rows from before."""
 OLDEST = "0006"

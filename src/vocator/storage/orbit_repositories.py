@@ -9,8 +9,9 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from vocator.core.keeping.contacts import Contact
+from vocator.core.onair.links import Link
 from vocator.core.orbit.elements import Elements
-from vocator.storage.tables import ChosenPassRow, ContactRow, ElementSetRow
+from vocator.storage.tables import ChosenPassRow, ContactRow, ElementSetRow, SatelliteLinkRow
 
 MOST_FORMS = 50
 
@@ -86,6 +87,36 @@ class ElementRepository:
 
 def _kept(row: ElementSetRow) -> KeptElements:
     return KeptElements(Elements(**{**row.fields, "epoch_utc": row.epoch_utc}), row.source, row.fetched_at, row.chosen)
+
+
+class LinkRepository:
+    """The links of satellites, those of one satellite in the operator's order."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    def all(self) -> dict[int, list[Link]]:
+        """Return all links by the satellite's number."""
+        found: dict[int, list[Link]] = {}
+        for row in self.session.scalars(select(SatelliteLinkRow).order_by(SatelliteLinkRow.number, SatelliteLinkRow.position)):
+            found.setdefault(row.number, []).append(Link.from_dict({**row.fields, "number": row.number}))
+        return found
+
+    def of(self, number: int) -> list[Link]:
+        """Return the links of one satellite."""
+        query = select(SatelliteLinkRow).where(SatelliteLinkRow.number == number).order_by(SatelliteLinkRow.position)
+        return [Link.from_dict({**row.fields, "number": number}) for row in self.session.scalars(query)]
+
+    def put(self, links: dict[int, list[Link]]) -> None:
+        """Keep links in place of all that the satellites named had."""
+        self.session.execute(delete(SatelliteLinkRow).where(SatelliteLinkRow.number.in_(list(links))))
+        rows = [
+            {"number": number, "position": n, "fields": {k: v for k, v in one.as_dict().items() if k != "number"}}
+            for number, own in links.items()
+            for n, one in enumerate(own)
+        ]
+        if rows:
+            self.session.execute(insert(SatelliteLinkRow), rows)
 
 
 class ChosenPassRepository:

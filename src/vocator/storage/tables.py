@@ -185,6 +185,16 @@ class ElementSetRow(Base):
     chosen: Mapped[bool] = mapped_column(Boolean)
 
 
+class SatelliteLinkRow(Base):
+    """A link of a satellite, in the operator's order; its satellite need not have elements here."""
+
+    __tablename__ = "satellite_link"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    position: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    fields: Mapped[dict[str, Any]] = mapped_column(Json)
+
+
 class ChosenPassRow(Base):
     """A pass that the operator means to work, with the page's choice of radios and way."""
 

@@ -25,11 +25,12 @@ from vocator.core.orbit.passes import find_passes
 from vocator.core.orbit.sky import Sky
 from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
+from vocator.files.links_file import read_links
 from vocator.files.omm import read_omm_json
 from vocator.files.strict_yaml import load_yaml
-from vocator.files.transponders_yaml import transponders
 
 ELEMENTS = Path(__file__).parent.parent / "data" / "demo" / "elements.json"
+LINKS = Path(__file__).parent.parent / "data" / "demo" / "links.csv"
 BAND = Path(__file__).parent.parent / "data" / "demo" / "band.yaml"
 WHY = {
     "off": "{name} is off the air",
@@ -61,7 +62,10 @@ def _overhead(number: int) -> Overhead:
     best = max(find_passes([elements], site, start, 2.0).passes, key=lambda p: p.max_elevation_deg)
     sky = Sky(elements, site, start)
     look = sky.look(np.arange(sky.seconds(best.aos_utc), sky.seconds(best.los_utc), 1.0))
-    return Overhead(transponders()[number], tuple(map(float, look.elevation_deg)), tuple(map(float, look.range_rate_km_s)))
+    link = next(one for one in read_links(LINKS.read_text(encoding="utf-8"), {}).links if one.number == number)
+    transponder = link.transponder(elements.name)
+    assert transponder is not None
+    return Overhead(transponder, tuple(map(float, look.elevation_deg)), tuple(map(float, look.range_rate_km_s)))
 
 
 def listening(state: State, at_s: float, tails: tuple[tuple[str, float], ...] = (), tuned_hz: int = 0) -> State:

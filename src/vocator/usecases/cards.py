@@ -14,8 +14,9 @@ from vocator.files.cards_pdf import BOLD, SIZES, Card, Cell, write_cards
 from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import NotFound
 from vocator.usecases.outings import channels_view, find_person, kept, people_view
-from vocator.usecases.pass_plan import PassPlan, set_up_goals
-from vocator.usecases.pass_view import MANNERS, arming_words, card_lines, track_of
+from vocator.usecases.pass_plan import PassPlan
+from vocator.usecases.pass_set_up import arming_words, set_up_of
+from vocator.usecases.pass_view import MANNERS, card_lines, track_of
 from vocator.usecases.sheets import find_sheet
 
 WINDS = "N NNE NE ENE E ESE SE SSE S SSW SW WSW W WNW NW NNW".split()
@@ -116,7 +117,7 @@ def pass_cards(plan: PassPlan, size: str) -> bytes:
     )
     found, link = plan.found, plan.link
     under = f"{found.aos_utc:%Y-%m-%d} UTC, {found.max_elevation_deg:.0f}° high, up {megahertz(link.uplink_hz)}, down {megahertz(link.downlink_hz)}"
-    goals = [s.words() for s in set_up_goals(plan)]
+    goals = [s.words() for s in set_up_of(plan)]
     lead = (
         *((f"Before: {'; '.join(goals)}.",) if goals else ()),
         *((f"Slots: {', '.join(f'{r.slot_text} {r.label}' for r in plan.rows)}.",) if plan.rows else ()),

@@ -114,14 +114,9 @@ def batch_of(
     problems: list[Problem] = []
     by_goal: dict[int, ChannelRow] = {}
     for row in rows:
-        asked = replace(
-            request,
-            slot=row.slot,
-            line=row.line,
-            label=request.label if row.label is None else row.label,
-            power=row.power,
-            row=row.row or request.row,
-        )
+        label = request.label if row.label is None else row.label
+        asked = replace(request, slot=row.slot, line=row.line, label=label, power=row.power, row=row.row or request.row)
+        asked = replace(asked, never_send=row.never_send or request.never_send)
         try:
             goal = goal_of(asked, twin)[0]
         except (Refusal, Doubtful) as error:

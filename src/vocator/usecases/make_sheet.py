@@ -5,10 +5,12 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from vocator.core.batch.batch import short_way
+from vocator.core.channel.channel import Channel, megahertz
 from vocator.core.channel.resolution import Resolution
 from vocator.core.goals.effort import seconds
 from vocator.core.goals.goal import Beyond, Goal, fit_label, lowest_power, power_word, slot_of
 from vocator.core.goals.kind import Asked, Asks
+from vocator.core.goals.never_send import never_sent
 from vocator.core.goals.sheet import FOUND, Sheet, Step
 from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.planner import plan
@@ -50,6 +52,7 @@ class SheetRequest:
     may_send: bool = False
     after: dict[str, Any] | None = None
     proof: str = "quick"
+    never_send: bool = False
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -133,6 +136,18 @@ def check_request(request: SheetRequest, twin: Twin) -> None:
         raise NotFound(f"row {request.row!r}", units)
 
 
+def _only_heard(twin: Twin, channel: Channel, power: str | None, never_send: bool) -> tuple[str | None, Channel, str]:
+    """Return power and channel for a slot that is only to be heard, with what is said of it."""
+    if not twin.profile.may_send(channel.rx_hz):
+        return power, channel, "receive only: this radio does not send there"
+    power = lowest_power(twin) or power
+    if never_send and (safe := never_sent(twin, channel)):
+        to = megahertz(safe.tx_hz or 0)
+        return power, safe, f"the shift leads to {to}, where this radio does not send: PTT sends nothing from this slot"
+    words = f"receive only, but this radio would send on {megahertz(channel.rx_hz)}: keep off PTT; lowest power is set"
+    return power, channel, words
+
+
 def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]:
     """Return the goal of a request; raises Refusal, Doubtful."""
     kind = KINDS[request.goal]
@@ -147,13 +162,8 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
     power, asked = power_word(twin, request.power or resolution.power_word)
     if resolution.receive_only:
         channel = replace(channel, tx_hz=channel.rx_hz)
-        if twin.profile.may_send(channel.rx_hz):
-            power = lowest_power(twin) or power
-            notes.append(
-                f"receive only, but this radio would send on {channel.rx_hz / 1e6:.3f}: keep off PTT; lowest power is set"
-            )
-        else:
-            notes.append("receive only: this radio does not send there")
+        power, channel, note = _only_heard(twin, channel, power, request.never_send)
+        notes.append(note)
     label, label_notes = fit_label(
         twin.profile, channel.label if request.label is None else request.label.strip(), bool(request.label)
     )

@@ -6,13 +6,15 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from vocator.core.onair.satellites import Transponder
+from vocator.core.keeping.records import Radio
+from vocator.core.onair.links import Link, LinkState, usable
 from vocator.core.orbit.passes import Pass, find_passes
 from vocator.core.outing.working import WORDS, judge
+from vocator.core.radio.twin import Twin
 from vocator.files.ics import PassEvent, write_ics
 from vocator.storage.orbit_repositories import ChosenPass, ChosenPassRepository, ElementRepository
 from vocator.storage.repositories import RadioRepository, StationRepository
-from vocator.usecases.satellites import find, satellite_view, site_and_mask, transponder_of
+from vocator.usecases.satellites import all_links, find, satellite_view, site_and_mask
 from vocator.usecases.twins import twin_of
 
 WORKABLE_DEG = 10.0
@@ -30,16 +32,39 @@ class WithRadio:
     words: str
 
 
-def workable_with(session: Session, found: Transponder) -> list[WithRadio]:
-    """Return the radios that can work a satellite alone, each with its recommended way."""
-    region = StationRepository(session).get().region
+def workable_with(session: Session, links: list[Link]) -> list[WithRadio]:
+    """Return the radios that can work a satellite alone by its first usable link, each with its recommended way."""
+    able = usable(links)
     ways = []
-    for radio in RadioRepository(session).all():
-        twin = twin_of(radio.model, radio.firmware, region)
-        best = judge([twin], found.downlink_hz, found.uplink_hz)[0]
+    for radio, twin in _mine(session) if able else ():
+        assert able[0].uplink_hz is not None
+        best = judge([twin], able[0].downlink_hz, able[0].uplink_hz)[0]
         if best.possible:
             ways.append(WithRadio(radio.id, radio.name, str(best.way), WORDS[best.way]))
     return ways
+
+
+def heard_with(session: Session, links: list[Link]) -> list[str]:
+    """Return the names of the radios that hear one of a satellite's links."""
+    on = [one.downlink_hz for one in links if one.state is not LinkState.OFF]
+    return [radio.name for radio, twin in _mine(session) if any(twin.profile.receives(hz) for hz in on)]
+
+
+def _mine(session: Session) -> list[tuple[Radio, Twin]]:
+    region = StationRepository(session).get().region
+    return [(radio, twin_of(radio.model, radio.firmware, region)) for radio in RadioRepository(session).all()]
+
+
+def missing_of(links: list[Link], ways: list[WithRadio], heard: list[str]) -> str:
+    """Say why a satellite cannot be worked, empty where it can."""
+    if not links:
+        return "its links are not known: give them under Satellites"
+    if not usable(links):
+        off = all(one.state is LinkState.OFF for one in links)
+        return "all its links are off" if off else "it can only be heard: no uplink is known"
+    if not ways:
+        return "none of my radios sends and hears it alone" if heard else "none of my radios hears it"
+    return ""
 
 
 def passes_view(session: Session, start: datetime, days: float, now: datetime) -> dict[str, Any]:
@@ -48,17 +73,28 @@ def passes_view(session: Session, start: datetime, days: float, now: datetime) -
     kept = ElementRepository(session).all(chosen_only=True)
     found = find_passes([k.elements for k in kept], site, start, min(days, MOST_DAYS), mask)
     picked = {(c.number, round(c.aos_utc.timestamp())) for c in ChosenPassRepository(session).all()}
-    links = {k.elements.number: transponder_of(k.elements) for k in kept}
-    ways = {number: workable_with(session, link) if link else [] for number, link in links.items()}
+    known = all_links(session)
+    links = {k.elements.number: known.get(k.elements.number, []) for k in kept}
+    ways = {number: workable_with(session, own) for number, own in links.items()}
+    heard = {number: heard_with(session, own) for number, own in links.items()}
     return {
         "start_utc": start,
         "days": days,
-        "satellites": [{**satellite_view(k, now), "ways": [asdict(w) for w in ways[k.elements.number]]} for k in kept],
+        "satellites": [
+            {
+                **satellite_view(k, now, links[k.elements.number]),
+                "ways": [asdict(w) for w in ways[k.elements.number]],
+                "heard_with": heard[k.elements.number],
+                "missing": missing_of(links[k.elements.number], ways[k.elements.number], heard[k.elements.number]),
+            }
+            for k in kept
+        ],
         "passes": [
             {
                 **pass_view(p),
                 "picked": (p.number, round(p.aos_utc.timestamp())) in picked,
                 "workable": bool(ways[p.number]) and workable(p),
+                "hearable": bool(heard[p.number]) and workable(p),
             }
             for p in found.passes
         ],

@@ -5,27 +5,44 @@ from datetime import datetime
 
 from sqlalchemy.orm import Session
 
-from vocator.core.channel.channel import megahertz
-from vocator.core.keeping.records import Radio, SlotState
+from vocator.core.channel.channel import Channel
+from vocator.core.goals.goal import lowest_power, power_word
+from vocator.core.keeping.records import HELD, Radio, SlotState
+from vocator.core.onair.links import Link, usable
 from vocator.core.onair.satellites import Transponder
 from vocator.core.orbit.doppler import Curve, curve_of
-from vocator.core.orbit.doppler_set import DopplerSet, doppler_set
+from vocator.core.orbit.doppler_set import EPSILON_HZ, DopplerSet, doppler_set
 from vocator.core.orbit.passes import Pass, windows_of
 from vocator.core.orbit.sky import Sky
-from vocator.core.outing.working import Judged, Part, WayOfWorking, contiguous, grids_of, judge
-from vocator.core.planning.kinds import KINDS
+from vocator.core.outing.set_layout import (
+    ARMING,
+    STAYS,
+    Entry,
+    Slots,
+    at_hand,
+    moving_entries,
+    moving_part,
+    place,
+    staying_entries,
+    staying_part,
+    stored_set,
+)
+from vocator.core.outing.working import Judged, Part, WayOfWorking, grids_of, judge
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import write_channels
 from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.usecases.errors import NotFound
-from vocator.usecases.pass_list import workable_with
+from vocator.usecases.pass_list import missing_of, workable_with
 from vocator.usecases.radios import TAKEN, view_of
 from vocator.usecases.satellite_passes import pass_near
-from vocator.usecases.satellites import find, site_and_mask, transponder_of
+from vocator.usecases.satellites import find, links_of, site_and_mask
 from vocator.usecases.twins import twin_of
 
 ARM_LABEL = "ARM"
+SLOWER = {"downlink": "uplink", "uplink": "downlink"}
+SLOWER_HZ = 2_500
+"""So much more off tune the slower link may be from a set that is there already: still within what a receiver takes."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,6 +56,9 @@ class Choice:
     step_hz: int | None = None
     first_slot: str | None = None
     grids: tuple[str, ...] = ()
+    link: int | None = None
+    power: str | None = None
+    labels: bool = False
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -57,6 +77,8 @@ class PassPlan:
     steps: tuple[int, int]
     step_choices: tuple[int, ...]
     rows: tuple["SlotRow", ...]
+    links: tuple[Link, ...] = ()
+    taken: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,22 +91,24 @@ class SlotRow:
     label: str
     line: str
     memory: int
-    side: str | None = None
+    side: str | None
+    channel: Channel
+    never_send: bool
+    there: bool
+    power: str | None
 
 
 def plan_pass(session: Session, number: int, aos_utc: datetime, choice: Choice) -> PassPlan:
     """Return a pass made ready; raises NotFound, Refusal (no such pass, no transponder known)."""
     kept = find(session, number)
-    link = transponder_of(kept.elements)
-    if link is None:
-        raise Refusal(
-            f"{kept.elements.name}: links not known", "satellite", "one whose transponder is in the table",
-            "Its passes are listed; add its links to the transponder table to work it.",
-        )  # fmt: skip
+    links = links_of(session, number)
+    taken = _link(kept.elements.name, links, choice.link)
+    link = taken.transponder(kept.elements.name)
+    assert link is not None
     site, mask = site_and_mask(session)
     sky, bare = pass_near(kept.elements, site, aos_utc)
     found = replace(bare, windows=windows_of(sky, bare, mask))
-    radios = _radios(session, choice.radio_ids, link)
+    radios = _radios(session, choice.radio_ids, taken)
     region = StationRepository(session).get().region
     twins = tuple(twin_of(r.model, r.firmware, region) for r in radios)
     ways = tuple(judge(list(twins), link.downlink_hz, link.uplink_hz)) if twins else ()
@@ -96,12 +120,76 @@ def plan_pass(session: Session, number: int, aos_utc: datetime, choice: Choice) 
     fast = choice.step_hz if choice.step_hz in fast_grids else fast_grids[0]
     slow = min(slow_grids)
     down_step, up_step = (fast, slow) if down_fast else (slow, fast)
-    made = doppler_set(curve, link.downlink_hz, link.uplink_hz, down_step, up_step, choice.memories, choice.worst_hz)
-    rows = _rows(session, radios, twins, way, link, made, choice.first_slot, slow) if way else ()
-    return PassPlan(sky, found, link, radios, twins, ways, way, made, curve, (down_step, up_step), tuple(fast_grids), rows)
+    made = doppler_set(
+        curve, link.downlink_hz, link.uplink_hz, down_step, up_step, choice.memories, choice.worst_hz, slow_stays=_stays(way, link, slow)
+    )  # fmt: skip
+    made = _at_hand(session, radios, twins, way, link, choice, curve, (down_step, up_step), made) if way else made
+    rows = _rows(session, radios, twins, way, link, made, choice, slow) if way else ()
+    return PassPlan(
+        sky,
+        found,
+        link,
+        radios,
+        twins,
+        ways,
+        way,
+        made,
+        curve,
+        (down_step, up_step),
+        tuple(fast_grids),
+        rows,
+        tuple(links),
+        links.index(taken),
+    )
 
 
-def _radios(session: Session, ids: tuple[int, ...], link: Transponder) -> tuple[Radio, ...]:
+def _stays(way: Judged | None, link: Transponder, slow_step: int) -> int | None:
+    """Return the one place of the slower link where a slot holds both, None where it has a radio or a side of its own."""
+    if way is None or way.parts[0].link != "both":
+        return None
+    return round(min(link.downlink_hz, link.uplink_hz) / slow_step) * slow_step
+
+
+def _at_hand(
+    session: Session, radios: tuple[Radio, ...], twins: tuple[Twin, ...], way: Judged, link: Transponder, choice: Choice, curve: Curve,
+    steps: tuple[int, int], made: DopplerSet,
+) -> DopplerSet:  # fmt: skip
+    """Return the set that a radio holds already, where it serves this pass as well as was wanted; else the one that was made for it."""
+    if choice.memories or choice.step_hz or choice.first_slot:
+        return made
+    part = moving_part(way, made)
+    run = stored_set(twins[part.radio], slots_of(session, radios[part.radio]), part, link, made.fast)
+    if not run:
+        return made
+    places = at_hand(run, part, made.fast)
+    held = doppler_set(curve, link.downlink_hz, link.uplink_hz, *steps, worst_hz=choice.worst_hz, at_hand=places)
+    good = held.reached or _worst(held, held.fast) <= _worst(made, made.fast) + EPSILON_HZ
+    return held if good and _worst(held, SLOWER[held.fast]) <= _worst(made, SLOWER[made.fast]) + SLOWER_HZ else made
+
+
+def _worst(made: DopplerSet, link: str) -> float:
+    return (made.downlink if link == "downlink" else made.uplink).worst_hz
+
+
+def _link(satellite: str, links: list[Link], wanted: int | None) -> Link:
+    """Return the link asked for, else the first that works; raises Refusal where none can be worked."""
+    if wanted is not None:
+        if not 0 <= wanted < len(links):
+            raise Refusal(f"link {wanted}", "link", f"0 to {len(links) - 1}", "Choose one of the satellite's links.")
+        if links[wanted].uplink_hz is None:
+            raise Refusal(
+                f"{satellite}: this link is only heard", "link", "one with an uplink", "Listen on the radio; nothing is sent."
+            )
+        return links[wanted]
+    able = usable(links)
+    if not able:
+        raise Refusal(
+            f"{satellite}: {missing_of(links, [], [])}", "link", "a link with an uplink", "Give its links: then it is planned."
+        )
+    return able[0]
+
+
+def _radios(session: Session, ids: tuple[int, ...], taken: Link) -> tuple[Radio, ...]:
     """Return the radios asked for, else the one of mine that works this satellite best."""
     mine = {r.id: r for r in RadioRepository(session).all()}
     for wanted in ids:
@@ -110,7 +198,7 @@ def _radios(session: Session, ids: tuple[int, ...], link: Transponder) -> tuple[
     if ids:
         return tuple(mine[i] for i in dict.fromkeys(ids))[:2]
     order = [str(way) for way in WayOfWorking]
-    best = min(workable_with(session, link), key=lambda w: order.index(w.way), default=None)
+    best = min(workable_with(session, [taken]), key=lambda w: order.index(w.way), default=None)
     return (mine[best.radio_id],) if best is not None else tuple(mine.values())[:1]
 
 
@@ -130,38 +218,16 @@ def _grids(twins: tuple[Twin, ...], way: Judged | None, link: Transponder) -> tu
 
 def _rows(
     session: Session, radios: tuple[Radio, ...], twins: tuple[Twin, ...], way: Judged, link: Transponder, made: DopplerSet,
-    first_slot: str | None, slow_step: int,
+    choice: Choice, slow_step: int,
 ) -> tuple[SlotRow, ...]:  # fmt: skip
-    """Return the channels to store: contiguous and in turning order, arming before them, the link that stays after them."""
-    tone = f" {link.access_tone}" if link.access_tone else ""
-    whole = way.parts[0].link == "both"
-    moving = way.parts[0] if whole else next(p for p in way.parts if p.link == made.fast)
-    staying = None if whole else next(p for p in way.parts if p.link != made.fast)
-    channels: list[tuple[int, str]] = []
-    arming_on = moving if whole or moving.link == "uplink" else staying
-    for k, m in enumerate(made.memories):
-        if whole:
-            line = f"{megahertz(m.downlink_hz)} input {megahertz(m.uplink_hz)}{tone} wide"
-        elif made.fast == "uplink":
-            line = f"{megahertz(m.uplink_hz)} simplex{tone} wide"
-        else:
-            line = f"{megahertz(m.downlink_hz)} receive only wide"
-        channels.append((k, line))
-    rows: list[SlotRow] = []
-    if link.arming_tone and arming_on is moving:
-        first = channels[0][1]
-        channels.insert(
-            0, (-1, first.replace(tone, f" {link.arming_tone}") if tone else first.replace(" wide", f" {link.arming_tone} wide"))
-        )
-    rows += _placed(session, radios, twins, moving, link, channels, first_slot, [])
+    """Return the channels of the set in their slots: in turning order, arming before them, the link that stays elsewhere."""
+    moving, staying = moving_part(way, made), staying_part(way, made)
+    books = [slots_of(session, radio) for radio in radios]
+    rows = _placed(radios, twins, books, moving, link, moving_entries(twins[moving.radio], moving, link, made), choice, [])
     if staying is not None:
         hz = _staying_hz(link, made, slow_step)
-        still = [
-            (-2, f"{megahertz(hz)} simplex{tone} wide" if staying.link == "uplink" else f"{megahertz(hz)} receive only wide")
-        ]
-        if link.arming_tone and arming_on is staying:
-            still.insert(0, (-1, f"{megahertz(hz)} simplex {link.arming_tone} wide"))
-        rows += _placed(session, radios, twins, staying, link, still, None, rows)
+        still = staying_entries(twins[staying.radio], staying, link, hz)
+        rows += _placed(radios, twins, books, staying, link, still, replace(choice, first_slot=None), rows)
     return tuple(rows)
 
 
@@ -170,72 +236,60 @@ def _staying_hz(link: Transponder, made: DopplerSet, step: int) -> int:
     return round(nominal / step) * step
 
 
-def _placed(
-    session: Session, radios: tuple[Radio, ...], twins: tuple[Twin, ...], part: Part, link: Transponder,
-    channels: list[tuple[int, str]], first_slot: str | None, before: list[SlotRow],
-) -> list[SlotRow]:  # fmt: skip
-    twin, radio = twins[part.radio], radios[part.radio]
+def slots_of(session: Session, radio: Radio) -> Slots:
+    """Return what is known of a radio's slots, as a set is laid out in them."""
     view = view_of(session, radio)
     states = dict(zip(view.keys, view.states(), strict=True))
+    channels = {s.slot: Channel.from_dict(s.channel) for s in view.slots if s.channel and states[s.slot] in TAKEN}
+    return Slots(
+        frozenset(k for k, state in states.items() if state is SlotState.FREE),
+        frozenset(k for k, state in states.items() if state in TAKEN),
+        channels,
+        frozenset(k for k, state in states.items() if state in HELD),
+    )
+
+
+def _placed(
+    radios: tuple[Radio, ...], twins: tuple[Twin, ...], books: list[Slots], part: Part, link: Transponder, entries: list[Entry],
+    choice: Choice, before: list[SlotRow],
+) -> list[SlotRow]:  # fmt: skip
+    twin, radio = twins[part.radio], radios[part.radio]
+    profile = twin.profile
     used = {r.slot for r in before if r.radio == part.radio}
-    taken = {key for key, state in states.items() if state in TAKEN} | used
-    unseen = {key for key, state in states.items() if state is not SlotState.FREE} | used
-    slots = contiguous(twin, len(channels), unseen) or contiguous(twin, len(channels), taken)
-    if first_slot:
-        index = twin.profile.slot_index(first_slot)
-        if index is None or index + len(channels) > twin.profile.plain_slots:
-            raise Refusal(
-                f"slot {first_slot}", "first slot", f"{twin.profile.slot_text(0)} to {twin.profile.slot_text(twin.profile.plain_slots - len(channels))}",
-                f"{len(channels)} slots in a row are needed from it.",
-            )  # fmt: skip
-        slots = [twin.profile.slot_key(index + k) for k in range(len(channels))]
-    if not slots:
+    if profile.group_size:  # the dial stays in its group: another one keeps the links apart
+        groups = {(profile.slot_index(slot) or 0) // profile.group_size for slot in used}
+        used = {profile.slot_key(i) for i in range(profile.plain_slots) if i // profile.group_size in groups}
+    first = profile.slot_index(choice.first_slot) if choice.first_slot else None
+    if choice.first_slot and (first is None or first + len(entries) > profile.plain_slots):
         raise Refusal(
-            f"no {len(channels)} free slots in a row on {radio.name}", "slots", "slots that follow each other", "Give the first slot yourself; what stands there is overwritten."
+            f"slot {choice.first_slot}", "first slot", f"{profile.slot_text(0)} to {profile.slot_text(profile.plain_slots - len(entries))}",
+            f"{len(entries)} slots in a row are needed from it.",
+        )  # fmt: skip
+    placed = place(twin, books[part.radio], entries, used, first)
+    if not placed:
+        raise Refusal(
+            f"no {len(entries)} free slots in a row on {radio.name}", "slots", "slots that follow each other", "Give the first slot yourself; what stands there is overwritten."
         )  # fmt: skip
     short = "".join(c for c in link.name.upper() if c.isalnum())
+    power = power_word(twin, choice.power)[0] if choice.power else lowest_power(twin)
     rows = []
-    for (memory, line), slot in zip(channels, slots, strict=True):
-        mark = {-1: ARM_LABEL, -2: "UP" if part.link == "uplink" else "DN"}.get(memory, str(memory + 1))
-        room = max(twin.profile.label_length - len(mark) - 1, 0)
-        label = f"{short[:room]} {mark}" if twin.profile.label_length else ""
-        index = twin.profile.slot_index(slot)
-        rows.append(SlotRow(part.radio, slot, twin.profile.slot_text(index or 0), label, line, memory, part.side))
+    for one in placed:
+        mark = {ARMING: ARM_LABEL, STAYS: "UP" if part.link == "uplink" else "DN"}.get(
+            one.entry.memory, str(one.entry.memory + 1)
+        )
+        room = max(profile.label_length - len(mark) - 1, 0)
+        label = f"{short[:room]} {mark}" if profile.label_length and choice.labels else ""
+        rows.append(
+            SlotRow(
+                part.radio, one.slot, profile.slot_text(profile.slot_index(one.slot) or 0), label, one.entry.line, one.entry.memory, part.side,
+                one.entry.channel, one.entry.never_send, one.there, power,
+            )
+        )  # fmt: skip
     return rows
 
 
 def csv_of(plan: PassPlan, radio: int) -> str:
-    """Return the rows of one radio as a list of channels."""
-    return write_channels((r.slot, r.line, r.label) for r in plan.rows if r.radio == radio)
-
-
-@dataclass(frozen=True, slots=True)
-class SetUp:
-    """What must be set beside the memories: on which radio, the kind of goal, its side and slot."""
-
-    radio: int
-    goal: str
-    side: str | None = None
-    slot: str = ""
-
-    def words(self) -> str:
-        """Say it in short."""
-        of = " ".join(x for x in (self.side, self.slot) if x)
-        return f"{KINDS[self.goal].button.lower()}{f': {of}' if of else ''}"
-
-
-def set_up_goals(plan: PassPlan) -> list[SetUp]:
-    """Return what must be set beside the memories, the sending side last, so that it is the main one."""
-    if plan.way is None:
-        return []
-    goals: list[SetUp] = []
-    down = next((p for p in plan.way.parts if p.link == "downlink"), None)
-    if plan.way.way is WayOfWorking.FULL_DUPLEX and down is not None and down.side is not None:
-        goals.append(SetUp(down.radio, "hear-myself"))
-    if down is not None and down.side is not None:
-        goals.append(SetUp(down.radio, "squelch-open", down.side))
-        for side in (down.side, *(p.side for p in plan.way.parts if p.link == "uplink")):
-            first = next((r for r in plan.rows if r.side == side and r.memory in (0, -2)), None)
-            if first is not None:
-                goals.append(SetUp(first.radio, "read-back", side, first.slot))
-    return goals
+    """Return the rows of one radio that are still to be written as a list of channels; empty where all is there."""
+    lacking = [r for r in plan.rows if r.radio == radio and not r.there]
+    rows = ((r.slot, r.line, r.label, r.power, "yes" if r.never_send else "") for r in lacking)
+    return write_channels(rows, ("power", "never send")) if lacking else ""

@@ -1,23 +1,29 @@
 """Everything the page shows of one pass; enough to ride it without the server."""
 
+from dataclasses import replace
 from datetime import datetime
 from typing import Any
 
 import numpy as np
 from sqlalchemy.orm import Session
 
+from vocator.core.goals.goal import lowest_power
+from vocator.core.onair.satellites import Transponder
 from vocator.core.orbit.doppler import received_hz, to_send_hz
 from vocator.core.orbit.doppler_set import WORST_HZ, mistuning
 from vocator.core.orbit.footprint import footprint, in_and_out
+from vocator.core.orbit.frames import Floats
 from vocator.core.orbit.grid import locator, place_of
 from vocator.core.orbit.horizon_mask import HorizonMask
-from vocator.core.orbit.passes import Pass
+from vocator.core.orbit.passes import Pass, windows_of
 from vocator.core.orbit.sky import Sky
 from vocator.core.outing.working import LOSES, WORDS
 from vocator.storage.repositories import StationRepository
-from vocator.usecases.pass_list import pass_view
-from vocator.usecases.pass_plan import Choice, PassPlan, set_up_goals
-from vocator.usecases.satellites import find, satellite_view, transponder_view
+from vocator.usecases.pass_list import heard_with, missing_of, pass_view, workable_with
+from vocator.usecases.pass_plan import Choice, PassPlan
+from vocator.usecases.pass_set_up import arming_steps, arming_words, dangers, set_up_of
+from vocator.usecases.satellite_passes import pass_near
+from vocator.usecases.satellites import find, links_of, satellite_view, site_and_mask
 from vocator.usecases.sheets import may_send
 
 LATE_S = (0, 5, 10, 20, 30)
@@ -40,8 +46,9 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
     allowed = may_send(station, link.uplink_hz)
     kept = find(session, found.number)
     return {
-        "satellite": satellite_view(kept, now),
-        "site": {"latitude_deg": sky.site.latitude_deg, "longitude_deg": sky.site.longitude_deg, "grid": locator(sky.site.latitude_deg, sky.site.longitude_deg)},
+        "satellite": satellite_view(kept, now, list(plan.links)),
+        "link": plan.taken,
+        "site": _site(sky),
         "mask": _ring(HorizonMask(tuple(station.mask))),
         "pass": pass_view(found),
         "transponder": transponder_view(link),
@@ -54,15 +61,82 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         ],
         "track": track_of(plan),
         "set": _set_view(plan, choice),
-        "rows": [{"radio": r.radio, "slot": r.slot, "slot_text": r.slot_text, "label": r.label, "line": r.line, "memory": r.memory, "side": r.side} for r in plan.rows],
-        "set_up": [{"radio": s.radio, "goal": s.goal, "words": s.words(), "side": s.side, "slot": s.slot} for s in set_up_goals(plan)],
+        "rows": [
+            {"radio": r.radio, "slot": r.slot, "slot_text": r.slot_text, "label": r.label, "line": r.line, "memory": r.memory, "side": r.side,
+             "never_send": r.never_send, "there": r.there, "power": r.power}
+            for r in plan.rows
+        ],
+        "set_up": [
+            {"radio": s.radio, "goal": s.goal, "words": s.words(), "side": s.side, "slot": s.slot} for s in set_up_of(plan)
+        ],
+        "dangers": dangers(session, plan),
+        "powers": _powers(plan),
         "card": card_lines(plan),
         "sums": _sums(plan),
         "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],
         "grids": [_grid(sky, found, g) for g in choice.grids[:MOST_GRIDS]],
         "manners": list(MANNERS),
         "arming": arming_words(plan),
+        "arming_steps": arming_steps(plan),
     }  # fmt: skip
+
+
+def _powers(plan: PassPlan) -> list[str]:
+    """Return the powers that the sending radio has, the lowest first; none where it has one."""
+    sender = next((p.radio for p in plan.way.parts if p.link != "downlink"), None) if plan.way else None
+    twin = plan.twins[sender] if sender is not None else None
+    if twin is None or twin.power is None:
+        return []
+    domain = twin.settings[twin.power].domain
+    words = [domain.text(i) for i in range(domain.count)]
+    return words if words[0] == lowest_power(twin) else words[::-1]
+
+
+def transponder_view(link: Transponder) -> dict[str, Any]:
+    """Return the link that is worked as the page shows it."""
+    return {
+        "uplink_hz": link.uplink_hz, "downlink_hz": link.downlink_hz, "access_tone": link.access_tone,
+        "arming_tone": link.arming_tone, "timer_s": link.timer_s, "mode": link.mode,
+    }  # fmt: skip
+
+
+def sky_view(session: Session, number: int, aos_utc: datetime, now: datetime) -> dict[str, Any]:
+    """Return what is known of a pass whatever the satellite hears and sends: where it goes, and what is missing to work it."""
+    kept, links = find(session, number), links_of(session, number)
+    site, mask = site_and_mask(session)
+    sky, bare = pass_near(kept.elements, site, aos_utc)
+    found = replace(bare, windows=windows_of(sky, bare, mask))
+    return {
+        "satellite": satellite_view(kept, now, links),
+        "site": _site(sky),
+        "mask": _ring(mask),
+        "pass": pass_view(found),
+        "track": [{"s": s, "azimuth_deg": a, "elevation_deg": e, "range_km": r} for s, a, e, r in _looks(sky, found)],
+        "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],
+        "missing": missing_of(links, workable_with(session, links), heard_with(session, links)),
+    }
+
+
+def _site(sky: Sky) -> dict[str, Any]:
+    return {
+        "latitude_deg": sky.site.latitude_deg, "longitude_deg": sky.site.longitude_deg,
+        "grid": locator(sky.site.latitude_deg, sky.site.longitude_deg),
+    }  # fmt: skip
+
+
+def _looks(sky: Sky, found: Pass) -> list[tuple[float, float, float, int]]:
+    """Return seconds, azimuth, elevation and range every ten seconds of a pass."""
+    seconds = _seconds(sky, found)
+    look = sky.look(seconds)
+    return [
+        (round(float(s - seconds[0]), 2), round(float(a), 1), round(float(e), 1), round(float(r)))
+        for s, a, e, r in zip(seconds, look.azimuth_deg, look.elevation_deg, look.range_km, strict=True)
+    ]
+
+
+def _seconds(sky: Sky, found: Pass) -> Floats:
+    begins, ends = sky.seconds(found.aos_utc), sky.seconds(found.los_utc)
+    return np.linspace(begins, ends, max(int((ends - begins) / TRACK_S), 12) + 1)
 
 
 def _ring(mask: HorizonMask) -> list[list[float]]:
@@ -75,18 +149,19 @@ def _ring(mask: HorizonMask) -> list[list[float]]:
 
 def track_of(plan: PassPlan) -> list[dict[str, Any]]:
     """Return where the satellite is and what its links become, every ten seconds of a pass."""
-    begins, ends = plan.sky.seconds(plan.found.aos_utc), plan.sky.seconds(plan.found.los_utc)
-    seconds = np.linspace(begins, ends, max(int((ends - begins) / TRACK_S), 12) + 1)
-    look = plan.sky.look(seconds)
-    down = received_hz(plan.link.downlink_hz, look.range_rate_km_s)
-    up = to_send_hz(plan.link.uplink_hz, look.range_rate_km_s)
+    rate = plan.sky.look(_seconds(plan.sky, plan.found)).range_rate_km_s
+    links = zip(received_hz(plan.link.downlink_hz, rate), to_send_hz(plan.link.uplink_hz, rate), strict=True)
     return [
         {
-            "s": round(float(s - begins), 2), "azimuth_deg": round(float(a), 1), "elevation_deg": round(float(e), 1),
-            "range_km": round(float(r)), "downlink_hz": round(float(d)), "uplink_hz": round(float(u)),
+            "s": s,
+            "azimuth_deg": a,
+            "elevation_deg": e,
+            "range_km": r,
+            "downlink_hz": round(float(d)),
+            "uplink_hz": round(float(u)),
         }
-        for s, a, e, r, d, u in zip(seconds, look.azimuth_deg, look.elevation_deg, look.range_km, down, up, strict=True)
-    ]  # fmt: skip
+        for (s, a, e, r), (d, u) in zip(_looks(plan.sky, plan.found), links, strict=True)
+    ]
 
 
 def _set_view(plan: PassPlan, choice: Choice) -> dict[str, Any]:
@@ -191,21 +266,3 @@ def _grid(sky: Sky, found: Pass, grid: str) -> dict[str, Any]:
         "in_utc": seen[0] if seen else None,
         "out_utc": seen[1] if seen else None,
     }
-
-
-def arming_words(plan: PassPlan) -> str:
-    """Say how a satellite with a timer is armed: which radio and side, from which slot to which; empty for one without a timer."""
-    link = plan.link
-    if not link.arming_tone:
-        return ""
-    arming = next((r for r in plan.rows if r.memory == -1), None)
-    after = next(
-        (r for r in plan.rows if arming and (r.radio, r.side) == (arming.radio, arming.side) and r.memory in (0, -2)), None
-    )
-    minutes = round(link.timer_s / 60)
-    due = f"Its timer runs {minutes} minutes: due again then, if it falls silent."
-    if arming is None or after is None:
-        return f"If nobody is on it: send tone {link.arming_tone} for 2 s on the uplink, then the usual tone. {due}"
-    who = " ".join(x for x in (plan.radios[arming.radio].name if len(plan.radios) > 1 else "", arming.side or "") if x)
-    to = f"{who} to slot" if who else "slot"
-    return f"If nobody is on it: {to} {arming.slot_text}, PTT 2 s (tone {link.arming_tone}), {to} {after.slot_text}, then call. {due}"

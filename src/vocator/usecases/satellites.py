@@ -1,6 +1,6 @@
 """Satellites kept here: their elements, how old they are, fetch and import them."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from math import floor
 from pathlib import Path
@@ -9,22 +9,23 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from vocator import clock
-from vocator.core.onair.satellites import Transponder
+from vocator.core.onair.links import Link
 from vocator.core.orbit.elements import Elements, age_class, age_words
 from vocator.core.orbit.frames import Site
 from vocator.core.orbit.horizon_mask import HorizonMask
 from vocator.core.refusal import Refusal
 from vocator.files.elements_any import read_elements
 from vocator.files.elements_file import ElementFile
+from vocator.files.links_file import read_links, write_links_csv, write_links_json
 from vocator.files.omm import read_omm_json, write_omm_csv, write_omm_json
 from vocator.files.tle import write_tle
-from vocator.files.transponders_yaml import transponders
-from vocator.storage.orbit_repositories import ElementRepository, KeptElements
+from vocator.storage.orbit_repositories import ElementRepository, KeptElements, LinkRepository
 from vocator.storage.repositories import StationRepository
 from vocator.usecases.errors import NotFound, NotReached
 from vocator.usecases.services import ask
 
-DEMO_ELEMENTS = Path(__file__).parent.parent / "data" / "demo" / "elements.json"
+DEMO = Path(__file__).parent.parent / "data" / "demo"
+DEMO_ELEMENTS, DEMO_LINKS = DEMO / "elements.json", DEMO / "links.csv"
 SERVICE_S = 8.0
 MOST_KEPT = 500
 
@@ -50,7 +51,7 @@ def redated(today: datetime) -> list[Elements]:
 
 def _keep(session: Session, file: ElementFile, source: str) -> Taken:
     elements = ElementRepository(session)
-    known = transponders()
+    known = LinkRepository(session).all()
     at = clock.utc_now()
     room = MOST_KEPT - len(elements.all())
     taken = older = left_out = 0
@@ -68,7 +69,8 @@ def _keep(session: Session, file: ElementFile, source: str) -> Taken:
 
 
 def load_demo_elements(session: Session) -> None:
-    """Keep the made-up satellites, as the element service would give them today."""
+    """Keep the made-up satellites, as the element service would give them today, and take their links in as anybody would."""
+    take_links(session, DEMO_LINKS.read_bytes(), DEMO_LINKS.name)
     _keep(session, ElementFile(tuple(redated(clock.utc_now()))), "the demonstration")
 
 
@@ -92,6 +94,55 @@ def take_file(session: Session, raw: bytes, name: str) -> Taken:
     return _keep(session, file, name or "a file")
 
 
+def take_links(session: Session, raw: bytes, name: str) -> Taken:
+    """Keep the links of a file in place of those that its satellites had; raises Refusal where it holds none."""
+    try:
+        text = raw.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        text = raw.decode("latin-1")
+    file = read_links(text, {k.elements.name.lower(): k.elements.number for k in ElementRepository(session).all()})
+    if not file.links:
+        found = "; ".join(str(u) for u in file.unusable[:5])
+        raise Refusal(
+            found, name or "the file", "links as CSV or JSON", "Look at the lines named; docs/formats.md has an example."
+        )
+    by_number: dict[int, list[Link]] = {}
+    for link in file.links:
+        by_number.setdefault(link.number, []).append(link)
+    LinkRepository(session).put(by_number)
+    session.flush()
+    return Taken(len(file.links), 0, tuple(str(u) for u in file.unusable[:50]))
+
+
+def export_links(session: Session, form: str) -> tuple[str, str]:
+    """Return all kept links in a format with its media type; raises NotFound."""
+    names = {k.elements.number: k.elements.name for k in ElementRepository(session).all()}
+    links = [one for own in LinkRepository(session).all().values() for one in own]
+    if form == "csv":
+        return write_links_csv(links, names), "text/csv"
+    if form == "json":
+        return write_links_json(links, names), "application/json"
+    raise NotFound(f"format {form!r}", "csv, json")
+
+
+def set_links(session: Session, number: int, links: list[Link]) -> KeptElements:
+    """Keep what one satellite hears and sends, in place of what was kept; raises NotFound."""
+    kept = find(session, number)
+    LinkRepository(session).put({number: links})
+    session.flush()
+    return kept
+
+
+def links_of(session: Session, number: int) -> list[Link]:
+    """Return the links of one satellite, in the operator's order."""
+    return LinkRepository(session).of(number)
+
+
+def all_links(session: Session) -> dict[int, list[Link]]:
+    """Return all links by the satellite's number."""
+    return LinkRepository(session).all()
+
+
 def export(session: Session, form: str) -> tuple[str, str]:
     """Return all kept sets in a format with its media type; raises NotFound."""
     satellites = [k.elements for k in ElementRepository(session).all()]
@@ -112,30 +163,21 @@ def find(session: Session, number: int) -> KeptElements:
     return kept
 
 
-def transponder_of(elements: Elements) -> Transponder | None:
-    """Return what is known of a satellite's links, None where nothing is."""
-    found = transponders().get(elements.number)
-    return replace(found, name=elements.name) if found else None
-
-
-def satellite_view(kept: KeptElements, now: datetime) -> dict[str, Any]:
+def satellite_view(kept: KeptElements, now: datetime, links: list[Link]) -> dict[str, Any]:
     """Return a satellite as the page shows it."""
-    e, found = kept.elements, transponder_of(kept.elements)
+    e = kept.elements
     age = e.age_days(now)
     return {
         "number": e.number, "name": e.name, "epoch_utc": e.epoch_utc, "age_days": round(age, 2), "age_class": str(age_class(age)),
         "age_words": age_words(age, e.perigee_km), "source": kept.source, "fetched_at": kept.fetched_at, "chosen": kept.chosen,
         "perigee_km": round(e.perigee_km), "apogee_km": round(e.apogee_km), "inclination_deg": e.inclination_deg,
-        "transponder": transponder_view(found) if found else None,
+        "links": [link_view(one) for one in links],
     }  # fmt: skip
 
 
-def transponder_view(found: Transponder) -> dict[str, Any]:
-    """Return a transponder as the page shows it."""
-    return {
-        "uplink_hz": found.uplink_hz, "downlink_hz": found.downlink_hz, "access_tone": found.access_tone,
-        "arming_tone": found.arming_tone, "timer_s": found.timer_s, "mode": found.mode,
-    }  # fmt: skip
+def link_view(link: Link) -> dict[str, Any]:
+    """Return a link as the page shows it."""
+    return {**{k: v for k, v in link.as_dict().items() if k != "number"}, "words": link.words()}
 
 
 def site_and_mask(session: Session) -> tuple[Site, HorizonMask]:

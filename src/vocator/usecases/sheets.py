@@ -1,6 +1,6 @@
 """Keep sheets in progress: open one, tick its steps, put it away."""
 
-from dataclasses import asdict, replace
+from dataclasses import asdict, dataclass, replace
 from typing import Any, TypeVar
 from uuid import uuid4
 
@@ -41,6 +41,24 @@ def _radio(session: Session, radio_id: int) -> Radio:
     return radio
 
 
+@dataclass(frozen=True, slots=True)
+class Chain:
+    """Sheets that follow each other: all their ids in working order, which of them this is, and the page they belong to."""
+
+    ids: tuple[str, ...]
+    at: int
+    back: str
+
+    def as_dict(self) -> dict[str, Any]:
+        """Return where this sheet stands among them."""
+        following = self.ids[self.at + 1] if self.at + 1 < len(self.ids) else None
+        return {"number": self.at + 1, "of": len(self.ids), "next": following, "back": self.back}
+
+
+def _id_of(chain: Chain | None) -> str:
+    return chain.ids[chain.at] if chain else uuid4().hex
+
+
 def open_sheet(
     session: Session,
     radio_id: int,
@@ -51,6 +69,7 @@ def open_sheet(
     goal: str,
     row: str | None,
     way: str | None = None,
+    chain: Chain | None = None,
 ) -> KeptSheet:
     """Make a proven sheet for one of my radios and keep it, by the way asked for or else the station's.
 
@@ -75,9 +94,9 @@ def open_sheet(
     drawn = drawn_sheet(taken, other, request)
     content = {
         **drawn["view"], "request": asdict(taken), "goal_kind": drawn["kind"], "radio_id": radio.id, "my_name": radio.name,
-        "way": taken.way, "other_way": drawn["other_way"], "less": drawn["less"],
+        "way": taken.way, "other_way": drawn["other_way"], "less": drawn["less"], "chain": chain.as_dict() if chain else None,
     }  # fmt: skip
-    sheet = KeptSheet(uuid4().hex, radio.id, drawn["slot"], drawn["title"], SheetStatus.OPEN, content, clock.utc_now())
+    sheet = KeptSheet(_id_of(chain), radio.id, drawn["slot"], drawn["title"], SheetStatus.OPEN, content, clock.utc_now())
     _add(session, sheet)
     if KINDS[goal].leaves is Leaves.WRITTEN:
         _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
@@ -117,7 +136,7 @@ def _last_request(session: Session, radio: Radio) -> dict[str, Any] | None:
     return {k: v for k, v in last.content["request"].items() if k not in ("after", "start")}
 
 
-def open_batch(session: Session, radio_id: int, text: str, region: str | None = None) -> KeptSheet:
+def open_batch(session: Session, radio_id: int, text: str, region: str | None = None, chain: Chain | None = None) -> KeptSheet:
     """Make one proven sheet for many channels given as CSV, and keep it; ``region`` in place of the station's.
 
     Raises NotFound for the radio, DataFileError with every row that cannot be taken,
@@ -141,8 +160,9 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     title = f"{count} channels, {view['parts'][0]['slot_text']} first"
     content = {
         **view, "request": {**asdict(request), "csv": text}, "goal_kind": "store", "radio_id": radio.id, "my_name": radio.name,
+        "chain": chain.as_dict() if chain else None,
     }  # fmt: skip
-    sheet = KeptSheet(uuid4().hex, radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, clock.utc_now())
+    sheet = KeptSheet(_id_of(chain), radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, clock.utc_now())
     _add(session, sheet)
     for part in view["parts"]:
         _note_planned(session, sheet, part["slot"], part["line"], part["channel"])

@@ -8,6 +8,7 @@ seconds after the rise.
 import math
 from dataclasses import dataclass
 
+from vocator.core.channel.channel import Width
 from vocator.core.orbit.doppler import LIGHT_KM_S
 
 ARMING_S = 2.0
@@ -28,6 +29,7 @@ class Transponder:
     arming_tone: str | None = None
     timer_s: float = 600.0
     mode: str = "FM"
+    width: Width = Width.WIDE
 
 
 @dataclass(frozen=True, slots=True)

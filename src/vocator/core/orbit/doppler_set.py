@@ -7,6 +7,7 @@ from ``docs/accuracy.md``'s study, which stands there with its figures.
 """
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -80,12 +81,16 @@ def doppler_set(
     uplink_step_hz: int | None = None,
     memories: int | None = None,
     worst_hz: int | None = None,
+    at_hand: Mapping[int, int | None] | None = None,
+    slow_stays: int | None = None,
 ) -> DopplerSet:
     """Return the set for a pass.
 
     With ``memories`` the best set of at most so many; else the fewest that keep the worst
     mistuning within ``worst_hz`` (2.5 kHz when not given), or the best there is.  Frequencies are
-    whole steps.  Raises Refusal for steps and numbers that cannot be.
+    whole steps.  ``at_hand`` gives the places that there are already, each with its partner on the slower link
+    (None for the one that fits best): then nothing is chosen, and those not needed are left out.  ``slow_stays`` is the one place of
+    the slower link, where that keeps it within the worst too.  Raises Refusal for steps and numbers that cannot be.
     """
     uplink_step_hz = uplink_step_hz or downlink_step_hz
     for value, where in ((downlink_step_hz, "step"), (uplink_step_hz, "uplink step")):
@@ -99,17 +104,23 @@ def doppler_set(
     fast, slow = (curve.downlink_hz, curve.uplink_hz) if down_fast else (curve.uplink_hz, curve.downlink_hz)
     fast_step, slow_step = (downlink_step_hz, uplink_step_hz) if down_fast else (uplink_step_hz, downlink_step_hz)
     worst = float(worst_hz or WORST_HZ)
-    chosen = best_places(fast, fast_step, memories, None if memories else worst)
     weights = _weights(curve.seconds)
-    if memories is None:
-        chosen = _without_short(chosen, fast, weights, worst)
+    if at_hand is not None:
+        chosen = np.array(sorted(at_hand, reverse=True), float)
+    else:
+        chosen = best_places(fast, fast_step, memories, None if memories else worst)
+        if memories is None:
+            chosen = _without_short(chosen, fast, weights, worst)
+    if slow_stays is not None and float(np.max(np.abs(slow - slow_stays))) > worst:
+        slow_stays = None
     taken = _nearest(chosen, fast)
     cuts = _cuts(curve.seconds, fast, chosen, taken)
     used, partners, spans = [], [], []
     for begin, end, which in cuts:
         inside = (curve.seconds >= begin - 0.5) & (curve.seconds <= end + 0.5)
         used.append(int(chosen[which]))
-        partners.append(_best_place(slow[inside], weights[inside], slow_step))
+        kept = slow_stays or (at_hand or {}).get(used[-1])
+        partners.append(kept or _best_place(slow[inside], weights[inside], slow_step))
         spans.append((begin, end))
     made = tuple(
         Memory(d, u, curve.start_utc + timedelta(seconds=a), curve.start_utc + timedelta(seconds=b))

@@ -157,17 +157,3 @@ def grids_of(twin: Twin, nominal_hz: int, spread_hz: int = 12_500) -> list[int]:
         if all(frequency_step(twin, hz) is not None for hz in range(first, nominal_hz + spread_hz + 1, grid)):
             found.append(grid)
     return found
-
-
-def contiguous(twin: Twin, count: int, taken: set[str]) -> list[str]:
-    """Return the first run of so many slots that nothing is known to stand in, within one group; [] where there is none."""
-    profile = twin.profile
-    run: list[str] = []
-    for index in range(profile.plain_slots):
-        if profile.slot_key(index) in taken or (run and profile.group_size and index % profile.group_size == 0):
-            run = []
-        if profile.slot_key(index) not in taken:
-            run.append(profile.slot_key(index))
-        if len(run) == count:
-            return run
-    return []

@@ -33,7 +33,7 @@ def change_to(draft: Draft, routes: Routes, setting: int, value: int, at: int) -
     screen = twin.profile.screen("value")
     if s.digits and not s.turned:
         return f"{int(s.domain.meaning(value)) // s.digit_hz:0{s.digits}d}", 0
-    back = setting not in draft.certain and isinstance(s.domain, Amounts)
+    back = setting not in draft.certain and isinstance(s.domain, Amounts) and value <= at
     if s.by_step:
         never = s.domain.count
         clicks_each_way = (clicks_to(twin, draft.state, setting, at, value, way) for way in (1, -1))

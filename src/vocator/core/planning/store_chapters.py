@@ -175,7 +175,7 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
         draft.step(ChapterKind.STORE, list(keys), shows=None if called else slot, say=f"{word}, {shown}", why=why)
     actions = routes.presses(twin.memory, "reverse")
     tx_hz = goal.channel.tx_hz
-    if actions and tx_hz is not None and not goal.channel.is_simplex:
+    if actions and tx_hz is not None and not goal.channel.is_simplex and not goal.receive_only:
         sent = draft.twin.frequency(tx_hz)
         draft.step(
             ChapterKind.STORE,
