@@ -100,7 +100,10 @@ def test_an_armed_satellite_has_its_arming_slot_just_before_the_set(demo):
     assert [r["memory"] for r in plan["rows"]] == list(range(-1, len(plan["set"]["memories"])))
     assert "74.4" in plan["rows"][0]["line"] and "67.0" in plan["rows"][1]["line"]
     arm, first = plan["rows"][0]["slot_text"], plan["rows"][1]["slot_text"]
-    assert f"slot {arm}, PTT 2 s (tone 74.4), slot {first}, then call" in plan["arming"]
+    assert [x["say"] for x in plan["arming_steps"]] == [
+        f"to slot {arm}", "PTT for 2 s: tone 74.4", f"back to slot {first}, then call"
+    ]  # fmt: skip
+    assert "; ".join(x["say"] for x in plan["arming_steps"]) in plan["arming"]
     assert "10 minutes" in plan["arming"]
 
 
@@ -109,10 +112,12 @@ def test_arming_from_two_sides_names_the_side_that_sends_and_sends_on_the_uplink
     plan = demo.get(path(p), params={"radio": radio["id"]}).json()
     arm = next(r for r in plan["rows"] if r["memory"] == -1)
     after = next(r for r in plan["rows"] if r["side"] == arm["side"] and r["memory"] in (0, -2))
-    assert (
-        f"{arm['side']} to slot {arm['slot_text']}, PTT 2 s (tone 74.4), {arm['side']} to slot {after['slot_text']}"
-        in plan["arming"]
-    )
+    assert [(x["slot"], x["sends"]) for x in plan["arming_steps"]] == [
+        (arm["slot"], False),
+        (arm["slot"], True),
+        (after["slot"], False),
+    ]
+    assert all(x["say"].startswith(arm["side"]) for x in plan["arming_steps"] if not x["sends"])
     twin = twin_of("ardvane-osprey")
     memory = {r["slot"]: resolve_line(r["line"]).channel.as_dict() for r in (arm, after)}
     uplink = plan["transponder"]["uplink_hz"]
@@ -129,7 +134,18 @@ def test_two_radios_carry_one_link_each(demo):
     plan = demo.get(path(p), params={"radio": [finch["id"], pico["id"]]}).json()
     assert next(w for w in plan["ways"] if w["taken"])["way"] == "full_duplex"
     assert {r["radio"] for r in plan["rows"]} == {0, 1}
-    assert len(demo.post(path(p) + "/sheets", params={"radio": [finch["id"], pico["id"]]}, json={}).json()["ids"]) == 2
+    made = demo.post(path(p) + "/sheets", params={"radio": [finch["id"], pico["id"]]}, json={}).json()["ids"]
+    kinds = [
+        (c["my_name"].split()[0].strip(","), c["goal_kind"])
+        for c in (demo.get(f"/api/sheets/{i}").json()["content"] for i in made)
+    ]
+    assert kinds == [
+        ("Finch", "store"),
+        ("Pico", "store"),
+        ("Pico", "squelch-level"),
+        ("Pico", "read-back"),
+        ("Finch", "read-back"),
+    ]
 
 
 def test_choices_change_the_set_and_impossible_ones_are_refused(demo):
@@ -189,7 +205,7 @@ def test_without_a_place_passes_are_refused_with_the_way_out_and_old_elements_ar
     assert client.post("/api/satellites/import", content=text, params={"name": "old.json"}).json()["taken"] == 1
     found = next(s for s in passes(client)["satellites"] if s["name"] == "Old")
     assert found["age_class"] == "coarse" and "without seconds" in found["age_words"]
-    assert found["transponder"] is None
+    assert found["links"] == []
     unknown = next(p for p in passes(client)["passes"] if p["satellite"] == "Old")
     assert not unknown["workable"]
     assert client.get(path(unknown)).status_code == 422

@@ -210,6 +210,7 @@ def set_frequency(
             whys[twin.step] = "the step decides which frequencies exist, so it comes first"
             set_all(draft, routes, needed, whys)
     before, band = set(draft.certain), twin.band_of(twin.freq(draft.state)) if draft.known else None
+    held = draft.value(twin.shift) if twin.shift is not None else 0
     actions = typed_frequency(routes, entry, hz)
     typed = next(a for a in actions if a[0].isdigit())
     words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
@@ -217,7 +218,7 @@ def set_frequency(
     draft.step(chapter, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
     if not draft.whole and len(twin.profile.bands) > 1 and band != twin.band_of(hz):
         draft.certain = {s for s in before if twin.settings[s].scope not in ("band", "unit_band")}
-    _after_auto_shift(draft, hz)
+    _after_auto_shift(draft, hz, held)
 
 
 def _in_one_visit(
@@ -306,13 +307,20 @@ def _types_to(draft: Draft, entry: Screen, hz: int) -> bool:
     return entered_hz(draft.twin, draft.state, entry, digits_for(entry, hz)) == hz
 
 
-def _after_auto_shift(draft: Draft, hz: int) -> None:
-    """Note what the automatic shift did, as far as it is certain to be on."""
+def _after_auto_shift(draft: Draft, hz: int, held: int) -> None:
+    """Note what the automatic shift did where it is certain to be on; ``held`` is the shift from before.
+
+    Where it may be on or off, what comes to the same either way stays certain.
+    """
     twin = draft.twin
     offset = twin.offset_at(hz)
     if twin.auto_shift is None or twin.shift is None or offset is None or draft.whole:
         return
-    draft.certain -= {twin.shift, offset}
+    rule = twin.shift_rule(hz)
+    same = twin.shift in draft.certain and held == (
+        twin.settings[twin.shift].domain.find_meaning(rule[0] if rule else "none") or 0
+    )
+    draft.certain -= ({twin.shift} if not same else set()) | ({offset} if rule else set())
     on = twin.settings[twin.auto_shift].domain.meaning(draft.value(twin.auto_shift)) == "on"
     if twin.auto_shift in draft.certain and on:
         draft.certain.add(twin.shift)
