@@ -101,7 +101,7 @@
   </p>
 {/if}
 
-{#if shut}<SignIn />{:else}<Router />{/if}
+{#if shut}<SignIn />{:else}{#key route.pathname}<Router />{/key}{/if}
 
 {#if shell.message}<div class="toast"><Toast dismissable={false} class="paper-toast">{shell.message}</Toast></div>{/if}
 

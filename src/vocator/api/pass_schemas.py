@@ -36,7 +36,7 @@ class NewLink(Shape):
     dated: date | None = None
 
 
-class LinkShape(NewLink):
+class SatelliteLink(NewLink):
     """A link as it is kept, and in words."""
 
     words: str
@@ -66,7 +66,7 @@ class SatelliteShape(Shape):
     perigee_km: int
     apogee_km: int
     inclination_deg: float
-    links: list[LinkShape]
+    links: list[SatelliteLink]
     ways: list[WayShort] = []
     heard_with: list[str] = []
     missing: str = ""
@@ -118,6 +118,7 @@ class ListedPass(PassShape):
     picked: bool
     workable: bool
     hearable: bool
+    light: Literal["day", "dusk", "night"]
 
 
 class WithoutShape(Shape):
@@ -311,6 +312,7 @@ class PassPlanShape(Shape):
     satellite: SatelliteShape
     site: SiteShape
     mask: list[list[float]]
+    declination_deg: float
     pass_: PassShape = Field(alias="pass")
     transponder: TransponderShape
     link: int
@@ -338,6 +340,7 @@ class SkyShape(Shape):
     satellite: SatelliteShape
     site: SiteShape
     mask: list[list[float]]
+    declination_deg: float
     pass_: PassShape = Field(alias="pass")
     track: list[LookPoint]
     footprint: list[SpotShape]
@@ -393,6 +396,15 @@ class RideShape(Shape):
     contacts_s: list[float] = Field(default=[], max_length=500)
 
 
+class LateChange(Shape):
+    """A change that was not made in time; ``late_s`` null where it was not made at all."""
+
+    memory: int
+    due_utc: datetime
+    late_s: float | None
+    worst_hz: int
+
+
 class ScoreShape(Shape):
     """How it went."""
 
@@ -404,6 +416,7 @@ class ScoreShape(Shape):
     contacts: int
     contacts_good: int
     words: str
+    changes_late: list[LateChange]
 
 
 class MadeSheets(Shape):

@@ -27,6 +27,7 @@ from vocator.api.pass_schemas import (
     TakenShape,
 )
 from vocator.api.store import Store
+from vocator.api.twin_schemas import PlayShape
 from vocator.core.onair.links import Link
 from vocator.core.orbit.grid import place_of
 from vocator.core.refusal import Refusal
@@ -37,7 +38,7 @@ from vocator.usecases.pass_list import calendar, next_pass, passes_view, pick
 from vocator.usecases.pass_plan import Choice, PassPlan, plan_pass
 from vocator.usecases.pass_set_up import write_sheets
 from vocator.usecases.pass_view import plan_view, sky_view
-from vocator.usecases.rehearse import Turned, rehearsal_view, score
+from vocator.usecases.rehearse import Turned, rehearsal_view, score, twins_view
 from vocator.usecases.satellites import (
     Taken,
     all_links,
@@ -222,6 +223,12 @@ def card(number: int, aos: Instant, choice: Chosen, store: Store, paper: Annotat
 def rehearsal(number: int, aos: Instant, choice: Chosen, store: Store) -> RehearsalShape:
     """Return a pass second by second."""
     return RehearsalShape.model_validate(rehearsal_view(_plan(store, number, aos, choice)))
+
+
+@router.get("/passes/{number}/{aos}/twins")
+def rehearsal_twins(number: int, aos: Instant, choice: Chosen, store: Store) -> list[PlayShape]:
+    """Return the twin of each radio as it stands before the rise, to be rehearsed with."""
+    return [PlayShape.model_validate(v) for v in twins_view(store, _plan(store, number, aos, choice))]
 
 
 @router.post("/passes/{number}/{aos}/score")

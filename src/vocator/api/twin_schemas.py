@@ -52,6 +52,17 @@ class AirShape(Shape):
     hint: str
 
 
+class SideShape(Shape):
+    """What one side or row is tuned to; ``main`` is the one that PTT sends on."""
+
+    side: str
+    main: bool
+    slot: str | None
+    rx_hz: int | None
+    tx_hz: int | None
+    tone: str | None
+
+
 class PlayShape(Shape):
     """A twin's present state."""
 
@@ -64,3 +75,4 @@ class PlayShape(Shape):
     touches: list[TouchShape]
     keyboard: bool
     air: AirShape | None
+    sides: list[SideShape]

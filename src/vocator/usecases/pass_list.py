@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import Radio
 from vocator.core.onair.links import Link, LinkState, usable
+from vocator.core.orbit.light import light_at
 from vocator.core.orbit.passes import Pass, find_passes
 from vocator.core.outing.working import WORDS, judge
 from vocator.core.radio.twin import Twin
@@ -94,6 +95,7 @@ def passes_view(session: Session, start: datetime, days: float, now: datetime) -
                 **pass_view(p),
                 "picked": (p.number, round(p.aos_utc.timestamp())) in picked,
                 "workable": bool(ways[p.number]) and workable(p),
+                "light": str(light_at(site, p.tca_utc)),
                 "hearable": bool(heard[p.number]) and workable(p),
             }
             for p in found.passes

@@ -6,6 +6,7 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from vocator.core.channel.channel import Channel
 from vocator.core.goals.goal import Beyond
 from vocator.core.goals.kind import Asks
 from vocator.core.outing.ride_safety import Side, Stray, strays
@@ -17,6 +18,7 @@ from vocator.core.radio.twin import Twin
 from vocator.usecases.pass_plan import PassPlan, SlotRow, csv_of, slots_of
 from vocator.usecases.sheets import Chain, open_batch, open_sheet
 
+HEADPHONES = "headphones on, then "
 BY_HAND = "open its squelch with its knob, or hold the key that opens it"
 
 
@@ -33,13 +35,14 @@ class SetUp:
     hand: str = ""
 
     def words(self) -> str:
-        """Say it in short."""
+        """Say it in short; headphones come before any open squelch."""
         if self.hand:
-            return self.hand
+            return f"{HEADPHONES}{self.hand}"
         if self.slot:
             return f"{f'{self.side} ' if self.side else ''}to slot {self.slot_text}"
         of = " ".join(x for x in (self.side, self.line) if x)
-        return f"{KINDS[self.goal].button.lower().removesuffix('…')}{f': {of}' if of else ''}"
+        first = HEADPHONES if self.goal.startswith("squelch") else ""
+        return f"{first}{KINDS[self.goal].button.lower().removesuffix('…')}{f': {of}' if of else ''}"
 
 
 def set_up_of(plan: PassPlan) -> list[SetUp]:
@@ -69,7 +72,7 @@ def _open_squelch(twin: Twin, down: Part) -> SetUp:
         level = KINDS["squelch-level"]
         if level.lacks(twin) is None and (levels := level.choices(twin, Asks.KEY)):
             return SetUp(down.radio, "squelch-level", line=levels[0])
-        return SetUp(down.radio, "", hand=f"{twin.profile.name}: {BY_HAND}")
+        return SetUp(down.radio, "", hand=f"on the {twin.profile.name} {BY_HAND}")
 
 
 def _first_slot(plan: PassPlan, part: Part) -> SlotRow | None:
@@ -104,27 +107,33 @@ def dangers(session: Session, plan: PassPlan) -> list[str]:
         return []
     said: list[str] = []
     for sender in (p for p in plan.way.parts if p.link != "downlink"):
-        twin, radio = plan.twins[sender.radio], plan.radios[sender.radio]
-        rows = [r for r in plan.rows if r.radio == sender.radio]
-        channels = {k: c for k, c in slots_of(session, radio).channels.items() if k not in {r.slot for r in rows}}
-        memory = {i: c for k, c in channels.items() if (i := twin.profile.slot_index(k)) is not None}
-        memory |= {twin.profile.slot_index(r.slot) or 0: r.channel for r in rows}
-        sent = [r for r in rows if r.side == sender.side]
+        twin = plan.twins[sender.radio]
+        sent = [r for r in plan.rows if (r.radio, r.side) == (sender.radio, sender.side)]
         moving = moving_part(plan.way, plan.set)
         changes_main = moving is not sender and moving.radio == sender.radio and len(twin.unit_of) < len(twin.profile.units)
         hearing = next((p for p in plan.way.parts if p is not sender and p.radio == sender.radio), None)
-        stands = _first_slot(plan, hearing) if hearing else None
-        side = (
-            Side(twin.profile.units.index(hearing.side), twin.profile.slot_index(stands.slot) or 0)
-            if hearing and hearing.side and stands
-            else None
-        )
+        side = side_at_first(plan, hearing) if hearing else None
         found = strays(
-            twin, memory, twin.profile.units.index(sender.side) if sender.side else 0,
+            twin, memory_with(session, plan, sender.radio), twin.profile.units.index(sender.side) if sender.side else 0,
             [twin.profile.slot_index(r.slot) or 0 for r in sent], side, {r.channel.tx_hz or 0 for r in sent}, changes_main,
         )  # fmt: skip
         said += _words(plan, sender, found, changes_main)
     return said
+
+
+def memory_with(session: Session, plan: PassPlan, radio: int) -> dict[int, Channel]:
+    """Return what a radio's slots hold once the set is in them, place by place, as far as it is known."""
+    profile = plan.twins[radio].profile
+    known = dict(slots_of(session, plan.radios[radio]).channels) | {r.slot: r.channel for r in plan.rows if r.radio == radio}
+    return {i: c for k, c in known.items() if (i := profile.slot_index(k)) is not None}
+
+
+def side_at_first(plan: PassPlan, part: Part) -> Side | None:
+    """Return a part's side at its first slot, None where it has none."""
+    first, profile = _first_slot(plan, part), plan.twins[part.radio].profile
+    if first is None:
+        return None
+    return Side(profile.units.index(part.side) if part.side else 0, profile.slot_index(first.slot) or 0)
 
 
 def _words(plan: PassPlan, sender: Part, found: list[Stray], changes_main: bool) -> list[str]:

@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 
 from vocator.core.goals.goal import lowest_power
 from vocator.core.onair.satellites import Transponder
+from vocator.core.orbit.declination import declination_deg
 from vocator.core.orbit.doppler import received_hz, to_send_hz
 from vocator.core.orbit.doppler_set import WORST_HZ, mistuning
 from vocator.core.orbit.footprint import footprint, in_and_out
@@ -50,6 +51,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         "link": plan.taken,
         "site": _site(sky),
         "mask": _ring(HorizonMask(tuple(station.mask))),
+        "declination_deg": round(declination_deg(sky.site, found.tca_utc), 1),
         "pass": pass_view(found),
         "transponder": transponder_view(link),
         "may_send": allowed,
@@ -110,6 +112,7 @@ def sky_view(session: Session, number: int, aos_utc: datetime, now: datetime) ->
         "satellite": satellite_view(kept, now, links),
         "site": _site(sky),
         "mask": _ring(mask),
+        "declination_deg": round(declination_deg(site, found.tca_utc), 1),
         "pass": pass_view(found),
         "track": [{"s": s, "azimuth_deg": a, "elevation_deg": e, "range_km": r} for s, a, e, r in _looks(sky, found)],
         "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],

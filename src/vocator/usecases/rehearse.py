@@ -4,13 +4,19 @@ from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
+from sqlalchemy.orm import Session
 
 from vocator.core.onair.satellites import clarity, stronger, talking
 from vocator.core.orbit.doppler import received_hz
+from vocator.core.outing.ride_safety import holding, standing
 from vocator.core.refusal import Refusal
 from vocator.usecases.pass_plan import PassPlan
+from vocator.usecases.pass_set_up import memory_with, side_at_first
+from vocator.usecases.twin_play import play_view
 
 STEP_S = 1.0
+IN_TIME_S, EARLY_S = 5.0, 15.0
+"""A change so near to its time is in time; one so early is meant for it."""
 LEVELS = 5
 
 
@@ -51,6 +57,19 @@ def rehearsal_view(plan: PassPlan) -> dict[str, Any]:
     return {"seconds": len(seconds), "memories": memories, "others": others, "armed_at_start": plan.link.arming_tone is None}
 
 
+def twins_view(session: Session, plan: PassPlan) -> list[dict[str, Any]]:
+    """Return the twin of each radio as it stands before the rise: the set in its slots, each side at its first, the sending one main."""
+    views = []
+    for radio, twin in enumerate(plan.twins):
+        state = holding(twin, memory_with(session, plan, radio))
+        parts = [p for p in plan.way.parts if p.radio == radio] if plan.way else []
+        for part in sorted(parts, key=lambda p: p.link != "downlink"):
+            side = side_at_first(plan, part)
+            state = standing(twin, state, side) if side else state
+        views.append(play_view(twin, state, []))
+    return views
+
+
 def score(plan: PassPlan, turned: list[Turned], contacts_s: list[float]) -> dict[str, Any]:
     """Return how a rehearsed ride went: time within the wanted mistuning, mean lateness, overs made in the clear.
 
@@ -82,7 +101,32 @@ def score(plan: PassPlan, turned: list[Turned], contacts_s: list[float]) -> dict
         "contacts": len(contacts_s),
         "contacts_good": len(good),
         "words": _words(part, len(made), count - 1),
+        "changes_late": _changes_late(plan, order, off),
     }
+
+
+def _changes_late(plan: PassPlan, order: list[Turned], off: "np.ndarray[Any, Any]") -> list[dict[str, Any]]:
+    """Return each change that was not made in time: when it was due, how late it came (None: never), how far off tune that led."""
+    curve, count = plan.curve, len(plan.set.memories)
+    due = [(m.from_utc - curve.start_utc).total_seconds() for m in plan.set.memories]
+    told = []
+    for k in range(1, count):
+        until = due[k + 1] if k + 1 < count else float(curve.seconds[-1])
+        made = next((t.at_s for t in order if t.memory == k and t.at_s > due[k] - EARLY_S), None)
+        late = None if made is None or made >= until else made - due[k]
+        if late is not None and abs(late) < IN_TIME_S:
+            continue
+        between = (curve.seconds >= due[k]) & (curve.seconds <= (until if late is None else max(made or 0, due[k])))
+        worst = float(off[between].max()) if between.any() else 0.0
+        told.append(
+            {
+                "memory": k,
+                "due_utc": plan.set.memories[k].from_utc,
+                "late_s": None if late is None else round(late, 1),
+                "worst_hz": round(worst),
+            }
+        )
+    return told
 
 
 def _clear(seconds: "np.ndarray[Any, Any]", off: "np.ndarray[Any, Any]", at_s: float) -> bool:

@@ -8,7 +8,7 @@ from typing import Any
 from vocator.core.onair.band import Answer
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
-from vocator.core.radio.report import display_dict, memory_dict
+from vocator.core.radio.report import display_dict, memory_dict, sides_dict
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import Signal, State, Stored
 from vocator.core.radio.touching import touchables
@@ -63,6 +63,7 @@ def play_view(twin: Twin, state: State, trace: list[dict[str, Any]]) -> dict[str
         "touches": [{"name": name, "holds": holds} for name, holds in touchables(twin, state)],
         "keyboard": screen.keyboard,
         "air": None,
+        "sides": sides_dict(twin, state),
     }
 
 

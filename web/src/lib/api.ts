@@ -30,6 +30,7 @@ export type SumLine = Schemas['SumLine'];
 export type LogLine = Schemas['LogShape'];
 export type Board = Schemas['BoardShape'];
 export type Plan = Schemas['PassPlanShape'];
+export type PassSky = Schemas['SkyShape'];
 export type PassList = Schemas['PassList'];
 export type ListedPass = Schemas['ListedPass'];
 export type Satellite = Schemas['SatelliteShape'];

@@ -2,8 +2,9 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { data } from '../lib/bench/data.svelte';
-  import { get, post, put, type ListedPass, type PassList, type Plan, type Schemas } from '../lib/api';
+  import { get, post, put, Refused, type ListedPass, type PassList, type PassSky, type Plan, type Schemas } from '../lib/api';
   import { keep, recall } from '../lib/keep';
+  import BarePass from '../lib/passes/BarePass.svelte';
   import CardTable from '../lib/passes/CardTable.svelte';
   import { Choice, passPath } from '../lib/passes/choice';
   import Footprint from '../lib/passes/Footprint.svelte';
@@ -18,6 +19,7 @@
   const KEPT = `pass ${number} ${aos}`;
   let choice = $state(new Choice(window.location.search));
   let plan = $state.raw<Plan | null>(recall<Plan | null>(KEPT, null));
+  let sky = $state.raw<PassSky | null>(null);
   let trouble = $state('');
   let busy = $state('');
   let grid = $state('');
@@ -38,12 +40,25 @@
     try {
       plan = await get<Plan>(`${passPath(number, aos)}${choice.with('', null)}`);
       keep(KEPT, plan);
+      sky = null;
       trouble = '';
       shell.reach = 'ok';
     } catch (error) {
       trouble = shell.note(error);
+      if (error instanceof Refused && error.problem.where === 'link') await bare();
     } finally {
       busy = '';
+    }
+  }
+
+  /** What is seen of a pass that cannot be planned: a link is missing. */
+  async function bare(): Promise<void> {
+    try {
+      sky = await get<PassSky>(`${passPath(number, aos)}/sky`);
+      plan = null;
+      trouble = '';
+    } catch (error) {
+      trouble = shell.note(error);
     }
   }
 
@@ -56,6 +71,9 @@
 
   let ids = $derived(plan?.radios.map((r) => String(r.id)) ?? []);
   let way = $derived(plan?.ways.find((w) => w.taken));
+  let lacking = $derived(plan?.rows.filter((r) => !r.there) ?? []);
+  let ready = $derived(!!plan?.rows.length && !lacking.length);
+  let power = $derived(plan?.rows.find((r) => r.power)?.power ?? '');
   let coarse = $derived(plan?.satellite.age_class === 'coarse');
   let ride = $derived(`/ride/${number}/${encodeURIComponent(aos)}${choice.with('', null)}`);
 
@@ -64,8 +82,8 @@
     try {
       const made = await post<Schemas['MadeSheets']>(`${passPath(number, aos)}/sheets${choice.with('', null)}`, {});
       await data.load();
-      shell.say(made.ids.length > 1 ? `${made.ids.length} sheets were written; they wait on the Bench. This is the first.` : 'The sheet was written.');
-      navigate(`/sheet/${made.ids[0]}`);
+      if (made.ids.length) navigate(`/sheet/${made.ids[0]}`);
+      else shell.say('Nothing is to be written or set.');
     } catch (error) {
       trouble = shell.note(error);
     } finally {
@@ -90,7 +108,9 @@
 </script>
 
 <main class="page">
-  {#if !plan}
+  {#if sky}
+    <BarePass {sky} {now} onlinks={() => void load()} />
+  {:else if !plan}
     <h1>Pass</h1>
     {#if trouble}<p class="harm" role="alert">{trouble}</p><a class="act" href="/passes">To the passes</a>{:else}<p class="quiet">{busy}</p>{/if}
   {:else}
@@ -102,7 +122,7 @@
           <button type="button" class="act plain zone" onclick={() => clock.toggle()}>{clock.name}</button></p>
       </div>
       <div class="acts">
-        <button type="button" class="act" class:next={plan.rows.length > 0} onclick={sheets} disabled={!plan.rows.length || !!busy}>{busy || 'Write the sheets'}</button>
+        <button type="button" class="act" class:next={plan.rows.length > 0} onclick={sheets} disabled={!plan.rows.length || !!busy}>{busy || (ready ? 'Set it up' : 'Write the sheets')}</button>
         <a class="act" href={ride}>Ride</a>
         <a class="act" href={`${ride}${ride.includes('?') ? '&' : '?'}rehearse=10`}>Rehearse</a>
         <button type="button" class="act" aria-pressed={picked} onclick={pick}>{picked ? 'Picked' : 'Pick'}</button>
@@ -123,11 +143,17 @@
           </select>
         {/if}
       {/each}
+      {#if plan.satellite.links.length > 1}
+        <select class="field" aria-label="Link" value={String(plan.link)} onchange={(e) => choose('link', e.currentTarget.value)}>
+          {#each plan.satellite.links as l, n (n)}<option value={String(n)} disabled={!l.uplink_hz}>{l.name || `link ${n + 1}`}: {l.words}{l.state === 'working' ? '' : l.state === 'off' ? ', off' : ', at times'}</option>{/each}
+        </select>
+      {/if}
       {#if way}<p><b>{way.words}</b>{way.recommended ? ', the best here' : ''}. <a href="#ways">Other ways</a></p>
       {:else if !plan.ways.length}<p>Add a radio to see how to work this satellite. <a href="/radios">To Radios</a></p>
       {:else}<p><b>Not to be worked with this alone</b>: {plan.ways[0]!.why}. <a href="#ways">Why</a></p>{/if}
     </div>
     {#if plan.arming}<p class="caution">{plan.arming}</p>{/if}
+    {#each plan.dangers as danger (danger)}<p class="caution">{danger}</p>{/each}
 
     <div class="sheet">
       <section><SkyPlot {plan} at={now} />
@@ -161,8 +187,10 @@
           <label>At worst <select class="field" value={String(plan.set.wanted_worst_hz)} onchange={(e) => choose('worst_hz', e.currentTarget.value)}>{#each [1500, 2500, 3500, 5000] as hz (hz)}<option value={String(hz)}>{(hz / 1000).toFixed(1)} kHz</option>{/each}</select></label>
           <label>Step <select class="field" value={String(plan.set.step_hz)} onchange={(e) => choose('step_hz', e.currentTarget.value)}>{#each plan.set.step_choices as hz (hz)}<option value={String(hz)}>{hz / 1000} kHz</option>{/each}</select></label>
           <label>Memories <select class="field" value={choice.query.get('memories') ?? ''} onchange={(e) => choose('memories', e.currentTarget.value)}><option value="">as needed</option>{#each [1, 2, 3, 4, 5, 7] as n (n)}<option value={String(n)}>{n}</option>{/each}</select></label>
+          {#if plan.powers.length > 1}<label>Power <select class="field" value={power} onchange={(e) => choose('power', e.currentTarget.value)}>{#each plan.powers as word (word)}<option value={word}>{word}</option>{/each}</select></label>{/if}
           <label>First slot <input class="field slot" value={choice.query.get('first') ?? plan.rows[0]?.slot_text ?? ''} onchange={(e) => choose('first', e.currentTarget.value.trim())} /></label>
         </div>
+        {#if power}<p>Power {power}: with a beam in the open 5 W and less is enough, and a strong station shuts the others out.</p>{/if}
         <p>2.5 kHz suits a 15 kHz receiver at any deviation; 3.5 kHz only up to 3 kHz deviation. A rule of thumb: real filters differ.</p>
         <table class="sum"><caption class="visually-hidden">What is left off tune, in kHz</caption>
           <thead><tr><td></td><th scope="col">worst</th><th scope="col">mean</th></tr></thead>
@@ -190,18 +218,20 @@
     </div>
 
     <section>
-      <h2>Channels to store</h2>
+      <h2>{ready ? `Already in ${plan.rows[0]!.slot_text}${plan.rows.length > 1 ? ` to ${plan.rows.at(-1)!.slot_text}` : ''}: nothing to write` : lacking.length < plan.rows.length ? `${lacking.length} of ${plan.rows.length} channels to store; the others stand there` : 'Channels to store'}</h2>
       <table class="rows">
-        <thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col">Channel</th><th scope="col">Held</th>{#if ids.length > 1 || way?.parts.some((p) => p.side)}<th scope="col">On</th>{/if}</tr></thead>
+        <thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col">Channel</th><th scope="col">Held</th>{#if ids.length > 1 || way?.parts.some((p) => p.side)}<th scope="col">On</th>{/if}<th scope="col"></th></tr></thead>
         <tbody>
           {#each plan.rows as r (r.radio + r.slot)}
-            <tr><td><b>{r.slot_text}</b></td><td>{r.label || '–'}</td><td>{r.line}</td>
+            <tr><td><b>{r.slot_text}</b></td><td>{r.label || '–'}</td><td>{r.line}{r.power ? `, ${r.power}` : ''}{r.never_send ? '; shifted so that PTT sends nothing' : ''}</td>
               <td>{r.memory >= 0 ? span(plan.set.memories[r.memory]!.seconds) : r.memory === -1 ? '2 s, to arm' : 'all the time'}</td>
-              {#if ids.length > 1 || way?.parts.some((p) => p.side)}<td>{plan.radios[r.radio]!.name}{r.side ? `, ${r.side}` : ''}</td>{/if}</tr>
+              {#if ids.length > 1 || way?.parts.some((p) => p.side)}<td>{plan.radios[r.radio]!.name}{r.side ? `, ${r.side}` : ''}</td>{/if}
+              <td>{r.there ? 'there' : ''}</td></tr>
           {/each}
         </tbody>
       </table>
-      {#if plan.set_up.length}<p>Beside them, as sheets of their own: {plan.set_up.map((s) => s.words).join('; ')}.</p>{/if}
+      {#if !ready}<label class="labels"><input type="checkbox" checked={choice.query.get('labels') === 'true'} onchange={(e) => choose('labels', e.currentTarget.checked ? 'true' : null)} /> With labels; they are most of the turning</label>{/if}
+      {#if plan.set_up.length}<p>{ready ? 'To set before the pass' : 'Then, one sheet after the other'}: {plan.set_up.map((s) => `${plan!.radios.length > 1 ? `${plan!.radios[s.radio]!.name}, ` : ''}${s.words}`).join('; ')}.</p>{/if}
       <p class="quiet">Satellite slots have no check on the air: no test calls outside a pass.</p>
     </section>
 
@@ -360,6 +390,17 @@
   .rows th {
     font-weight: 400;
     color: var(--quiet);
+  }
+  .labels {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    min-height: 48px;
+  }
+  .labels input {
+    width: 24px;
+    height: 24px;
+    accent-color: var(--next);
   }
   .manners {
     padding-left: 20px;

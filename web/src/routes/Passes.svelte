@@ -1,25 +1,23 @@
 <!-- Passes of the coming days: the next one worth working, a row a day, the list. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { get, patch, post, put, Refused, sendFile, type ListedPass, type PassList, type Satellite, type Schemas } from '../lib/api';
+  import { get, put, Refused, type ListedPass, type PassList } from '../lib/api';
   import { keep, recall } from '../lib/keep';
+  import Filters from '../lib/passes/Filters.svelte';
+  import { EVERYTHING, fits, LIGHT, WAY_ORDER, WAY_SHORT, type Wanted } from '../lib/passes/filter';
+  import Satellites from '../lib/passes/Satellites.svelte';
   import { clock, compass, span, until } from '../lib/passes/time.svelte';
-  import Dialog from '../lib/shell/Dialog.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import { navigate } from '../router';
 
   let list = $state.raw<PassList | null>(recall('passes', null));
-  let everyone = $state<Satellite[]>([]);
   let trouble = $state('');
   let noPlace = $state(false);
   let busy = $state(false);
-  let all = $state(recall('passes-all', false));
-  let days = $state(recall('passes-days', 3));
+  let wanted = $state<Wanted>({ ...EVERYTHING, ...recall<Partial<Wanted>>('passes-wanted', {}) });
+  let days = $state(recall('passes-days', 7));
   let choosing = $state(false);
   let now = $state(Date.now());
-  let files: HTMLInputElement | undefined = $state();
-
-  let most = $state(60);
 
   onMount(() => {
     void load();
@@ -44,28 +42,26 @@
   }
 
   let coming = $derived((list?.passes ?? []).filter((p) => Date.parse(p.los_utc) > now));
-  let shown = $derived(coming.filter((p) => all || p.workable || p.picked));
+  let waysOf = $derived(Object.fromEntries((list?.satellites ?? []).map((s) => [s.number, s.ways.map((w) => w.way)])));
+  let shown = $derived(coming.filter((p) => fits(p, wanted, waysOf[p.number] ?? [], clock.part(p.aos_utc) * 24)));
   let next = $derived(coming.find((p) => p.picked) ?? coming.find((p) => p.workable) ?? null);
   let best = $derived.by(() => {
     const tonight = coming.filter((p) => p.workable && Date.parse(p.aos_utc) < now + 24 * 3600_000);
     return tonight.reduce<ListedPass | null>((a, b) => (a && a.max_elevation_deg >= b.max_elevation_deg ? a : b), null);
   });
-  let rows = $derived.by(() => {
-    const byDay: Record<string, ListedPass[]> = {};
-    for (const p of list?.passes ?? []) (byDay[clock.key(p.aos_utc)] ??= []).push(p);
-    return Object.entries(byDay).map(([key, passes]) => ({ key, passes }));
-  });
+  const byDay = (passes: ListedPass[]): { key: string; passes: ListedPass[] }[] => {
+    const found: Record<string, ListedPass[]> = {};
+    for (const p of passes) (found[clock.key(p.aos_utc)] ??= []).push(p);
+    return Object.entries(found).map(([key, own]) => ({ key, passes: own }));
+  };
+  let drawn = $derived(new Set(shown));
+  let rows = $derived(byDay(list?.passes ?? []));
+  let listed = $derived(byDay(shown));
   let old = $derived((list?.satellites ?? []).filter((s) => s.age_words));
-  const links = (p: ListedPass) => list?.satellites.find((s) => s.number === p.number)?.ways ?? [];
-  const ORDER = ['full_duplex', 'two_watch', 'slots'];
-  const SHORT: Record<string, string> = { full_duplex: 'full duplex', two_watch: 'two sides', slots: 'slot by slot' };
-  function withRadio(p: ListedPass): string {
-    const [best, ...others] = [...links(p)].sort((a, b) => ORDER.indexOf(a.way) - ORDER.indexOf(b.way));
-    if (!best) return 'links not known, or no radio for it';
-    return `${best.radio}, ${SHORT[best.way]}${others.length ? `; ${others.length} more` : ''}`;
-  }
+  const bestWay = (number: number) => [...(list?.satellites.find((s) => s.number === number)?.ways ?? [])].sort((a, b) => WAY_ORDER.indexOf(a.way) - WAY_ORDER.indexOf(b.way));
   const href = (p: ListedPass): string => `/passes/${p.number}/${encodeURIComponent(p.aos_utc)}`;
   const free = (p: ListedPass): number => p.windows.reduce((sum, w) => sum + (Date.parse(w.end_utc) - Date.parse(w.start_utc)) / 1000, 0);
+  const good = (p: ListedPass): string => (p.workable ? 'work' : p.hearable ? 'hear' : p.windows.length ? 'low' : 'hidden');
 
   async function pick(p: ListedPass): Promise<void> {
     try {
@@ -75,62 +71,13 @@
       shell.say(shell.note(error));
     }
   }
-
-  async function refresh(): Promise<void> {
-    busy = true;
-    try {
-      told(await post<Schemas['TakenShape']>('/satellites/fetch', {}));
-    } catch (error) {
-      trouble = shell.note(error);
-      busy = false;
-    }
-  }
-
-  function told(taken: Schemas['TakenShape']): void {
-    const parts = [`${taken.taken} element sets taken`];
-    if (taken.older) parts.push(`${taken.older} not newer than what is kept`);
-    if (taken.left_out) parts.push(`${taken.left_out} left out: the list is full`);
-    if (taken.unusable.length) parts.push(`${taken.unusable.length} unusable, the first: ${taken.unusable[0]}`);
-    shell.say(parts.join('; '));
-    void load().then(satellites);
-  }
-
-  async function satellites(): Promise<void> {
-    try {
-      everyone = await get<Satellite[]>('/satellites');
-    } catch (error) {
-      trouble = shell.note(error);
-    }
-  }
-
-  async function choose(satellite: Satellite): Promise<void> {
-    try {
-      await patch(`/satellites/${satellite.number}`, { chosen: !satellite.chosen });
-      await satellites();
-      await load();
-    } catch (error) {
-      trouble = shell.note(error);
-    }
-  }
-
-  async function take(): Promise<void> {
-    const file = files?.files?.[0];
-    if (!file) return;
-    try {
-      told(await sendFile<Schemas['TakenShape']>(`/satellites/import?name=${encodeURIComponent(file.name.slice(0, 100))}`, file));
-    } catch (error) {
-      trouble = shell.note(error);
-    }
-    if (files) files.value = '';
-  }
 </script>
 
 <main class="page">
   <header>
     <h1>Passes</h1>
     <label>Days <select class="field" bind:value={days} onchange={() => { keep('passes-days', days); void load(); }}><option value={1}>1</option><option value={3}>3</option><option value={7}>7</option><option value={10}>10</option></select></label>
-    <button type="button" class="act" aria-pressed={all} onclick={() => { all = !all; keep('passes-all', all); }}>Low ones too</button>
-    <button type="button" class="act" onclick={() => { choosing = true; void satellites(); }}>Satellites</button>
+    <button type="button" class="act" onclick={() => (choosing = true)}>Satellites</button>
     <button type="button" class="act" onclick={() => clock.toggle()}>{clock.utc ? 'UTC' : `Local, ${clock.name}`}</button>
   </header>
 
@@ -152,7 +99,7 @@
       {/if}
     </section>
   {:else if list && !busy}
-    <p class="caution">{list.satellites.length ? 'No pass worth working in this span: look further ahead, or at the low ones.' : 'No satellite is chosen.'} <button type="button" class="act" onclick={() => { choosing = true; void satellites(); }}>Satellites</button></p>
+    <p class="caution">{list.satellites.length ? 'No pass worth working in this span: look further ahead, or at all of them.' : 'No satellite is chosen.'} <button type="button" class="act" onclick={() => (choosing = true)}>Satellites</button></p>
   {/if}
 
   {#if rows.length}
@@ -167,7 +114,7 @@
             {#each row.passes as p (p.number + p.aos_utc)}
               {@const a = clock.part(p.aos_utc) * 1440}
               {@const w = Math.max((Date.parse(p.los_utc) - Date.parse(p.aos_utc)) / 60_000, 8)}
-              {#if all || p.workable || p.picked}
+              {#if drawn.has(p) || Date.parse(p.los_utc) <= now}
                 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
                 <path d="M{a} 90Q{a + w / 2} {90 - (p.max_elevation_deg / 90) * 168} {a + w} 90Z" class:workable={p.workable} class:picked={p.picked} class:past={Date.parse(p.los_utc) < now} onclick={() => navigate(href(p))}><title>{p.satellite} {clock.time(p.aos_utc, false)}, {Math.round(p.max_elevation_deg)}°</title></path>
               {/if}
@@ -179,46 +126,46 @@
     </section>
   {/if}
 
-  {#if shown.length}
+  {#if list?.satellites.length}
+    <section class="how" aria-label="Satellites and how to work them">
+      {#each list.satellites as s (s.number)}
+        {@const [first, ...others] = bestWay(s.number)}
+        <p><b>{s.name}</b> {#if first}{first.radio}, {WAY_SHORT[first.way]}{others.length ? `; ${others.length} more ${others.length > 1 ? 'radios' : 'radio'}` : ''}{:else}<span class="warn">{s.missing}</span>{/if}</p>
+      {/each}
+    </section>
+  {/if}
+
+  {#if list?.passes.length}<Filters bind:wanted satellites={list.satellites} found={shown.length} />{/if}
+  {#if listed.length}
     <table class="ruled">
-      <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col" class="wide">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">With</th><th scope="col">Mine</th></tr></thead>
-      <tbody>
-        {#each shown.slice(0, most) as p (p.number + p.aos_utc)}
-          <tr class:dim={!p.workable}>
-            <td class="time"><a href={href(p)}>{clock.day(p.aos_utc)} <b>{clock.time(p.aos_utc, false)}</b></a></td>
-            <td>{p.satellite}</td>
-            <td class="n high">{Math.round(p.max_elevation_deg)}°</td>
-            <td class="wide">{compass(p.azimuth_aos_deg)} {compass(p.azimuth_tca_deg)} {compass(p.azimuth_los_deg)}</td>
-            <td class="wide">{p.windows.length ? span(free(p)) : 'behind the mask'}{p.windows.length > 1 ? ` in ${p.windows.length} parts` : ''}</td>
-            <td class="wide">{withRadio(p)}</td>
-            <td><button type="button" class="act pick" aria-pressed={p.picked} aria-label="{p.picked ? 'Take out' : 'Pick'} {p.satellite} {clock.time(p.aos_utc, false)}" onclick={() => pick(p)}>{p.picked ? 'Picked' : 'Pick'}</button></td>
-          </tr>
-        {/each}
-      </tbody>
+      <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col">Good to</th><th scope="col" class="wide">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">Light</th><th scope="col">Mine</th></tr></thead>
+      {#each listed as group (group.key)}
+        <tbody>
+          <tr class="date"><th scope="rowgroup" colspan="8">{clock.day(group.passes[0]!.aos_utc)} <span>{group.passes.length} {group.passes.length === 1 ? 'pass' : 'passes'}</span></th></tr>
+          {#each group.passes as p (p.number + p.aos_utc)}
+            <tr class:dim={!p.workable}>
+              <td class="time"><a href={href(p)}><b>{clock.time(p.aos_utc, false)}</b></a></td>
+              <td>{p.satellite}</td>
+              <td class="n high">{Math.round(p.max_elevation_deg)}°</td>
+              <td>{good(p)}</td>
+              <td class="wide">{compass(p.azimuth_aos_deg)} {compass(p.azimuth_tca_deg)} {compass(p.azimuth_los_deg)}</td>
+              <td class="wide">{p.windows.length ? span(free(p)) : 'behind the mask'}{p.windows.length > 1 ? ` in ${p.windows.length} parts` : ''}</td>
+              <td class="wide">{LIGHT[p.light]}</td>
+              <td><button type="button" class="act pick" aria-pressed={p.picked} aria-label="{p.picked ? 'Take out' : 'Pick'} {p.satellite} {clock.time(p.aos_utc, false)}" onclick={() => pick(p)}>{p.picked ? 'Picked' : 'Pick'}</button></td>
+            </tr>
+          {/each}
+        </tbody>
+      {/each}
     </table>
-    {#if shown.length > most}<button type="button" class="act" onclick={() => (most += 60)}>{Math.min(60, shown.length - most)} more of {shown.length - most}</button>{/if}
+  {:else if coming.length}
+    <p class="caution">No pass is like that. <button type="button" class="act" onclick={() => (wanted = { ...EVERYTHING, good: 'all' })}>Show all {coming.length}</button></p>
   {/if}
   {#each list?.without ?? [] as w (w.satellite + w.reason)}<p><b>{w.satellite}</b>: {w.reason}.</p>{/each}
   {#if coming.some((p) => p.picked)}<p><a class="act" href="/api/passes/calendar.ics" download>Picked passes as a calendar file</a></p>{/if}
   {#if !list && busy}<p class="quiet">Looking for passes…</p>{/if}
 </main>
 
-<Dialog bind:open={choosing} title="Satellites">
-  <p>Elements tell where a satellite is; they age by seconds a week, sooner in low orbits.</p>
-  <div class="acts">
-    <button type="button" class="act next" onclick={refresh} disabled={busy}>Fetch newer elements</button>
-    <button type="button" class="act" onclick={() => files?.click()}>Take a file</button>
-    <input bind:this={files} type="file" hidden accept=".txt,.tle,.json,.csv" aria-label="Element file" onchange={take} />
-    <a class="act plain" href="/api/satellites/elements.json" download>OMM</a>
-    <a class="act plain" href="/api/satellites/elements.tle" download>Two lines</a>
-  </div>
-  {#if trouble}<p class="harm">{trouble}</p>{/if}
-  <ul>
-    {#each everyone as s (s.number)}
-      <li><label><input type="checkbox" checked={s.chosen} onchange={() => choose(s)} /><span><b>{s.name}</b> {s.number}, {s.perigee_km} to {s.apogee_km} km<br /><span class:warn={s.age_class !== 'fine'}>{s.age_words || `elements ${s.age_days.toFixed(1)} days old`}</span>, from {s.source}{s.transponder ? '' : '; links not known'}</span></label></li>
-    {:else}<li>None yet: fetch elements, or take a file (OMM or two lines).</li>{/each}
-  </ul>
-</Dialog>
+<Satellites bind:open={choosing} onchange={load} />
 
 <style>
   header {
@@ -339,29 +286,23 @@
   .pick {
     min-width: 92px;
   }
-  .acts {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-  }
-  ul {
-    list-style: none;
-    padding: 0;
-  }
-  li {
-    border-top: 1px solid var(--rule);
-  }
-  li label {
+  .how {
     display: grid;
-    grid-template-columns: 32px 1fr;
-    gap: 8px;
-    align-items: start;
-    padding: 10px 0;
+    grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
+    gap: 2px 24px;
+    margin: 0 0 14px;
   }
-  li input {
-    width: 24px;
-    height: 24px;
-    accent-color: var(--next);
+  .how p {
+    margin: 0;
+  }
+  .date th {
+    text-align: left;
+    padding-top: 18px;
+    font-size: 18px;
+  }
+  .date span {
+    font-weight: 400;
+    color: var(--quiet);
   }
   .warn {
     font-weight: 700;

@@ -5,6 +5,7 @@
   import { keep, recall } from '../lib/keep';
   import { Choice, passPath } from '../lib/passes/choice';
   import { AHEAD_S, contacts, Ride } from '../lib/passes/ride.svelte';
+  import RehearsalTwins from '../lib/passes/RehearsalTwins.svelte';
   import SkyPlot from '../lib/passes/SkyPlot.svelte';
   import { clock, compass, kilohertz, span } from '../lib/passes/time.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -23,6 +24,8 @@
   let stamps = $state<ContactIn[]>([]);
   let said = $state('');
   let stop = () => {};
+  let twinsWork = $state(true);
+  let round = $state(0);
 
   onMount(() => {
     void load();
@@ -45,13 +48,16 @@
   function start(plan: Plan, rehearsal: Rehearsal | null): void {
     stop();
     ride = new Ride(plan, speed || 1, rehearsal);
+    ride.byTwins = !!rehearsal && plan.radios.length > 0 && twinsWork;
+    said = '';
+    round += 1;
     stop = ride.begin();
   }
 
   let left = $derived(ride ? Math.max((ride.nextAt - ride.now) / 1000, 0) : 0);
   let before = $derived(ride ? (ride.now < ride.start ? 900 : (() => { const m = ride.plan.set.memories[ride.memory]!; return Math.max((ride.nextAt - Date.parse(m.from_utc)) / 1000, 1); })()) : 1);
   let pull = $derived(left <= AHEAD_S);
-  let text = $derived(ride ? ride.slot(ride.rehearsal ? ride.turnedTo : ride.memory) : '');
+  let text = $derived(ride ? (ride.rehearsal && !ride.byTwins ? ride.slot(ride.turnedTo) : ride.slot(ride.memory)) : '');
   let group = $derived(text.includes('-') ? text.slice(0, text.lastIndexOf('-') + 1) : '');
   let slot = $derived(group ? text.slice(group.length) : text);
   let late = $derived(!!ride?.rehearsal && ride.now >= ride.start && ride.turnedTo !== ride.memory);
@@ -60,15 +66,14 @@
   function stamp(): void {
     if (!ride || ride.over) return;
     ride.touch();
-    const made = ride.stamp();
-    if (made) {
-      stamps.unshift(made);
-      void contacts.keep($state.snapshot(made));
-      said = `Stamped ${clock.time(made.at_utc)}`;
-    } else {
-      const air = ride.air;
-      said = !air ? 'It has not risen' : air.other?.strong ? 'A stronger station has it: wait for a gap' : air.other ? 'Somebody is talking: wait for a gap' : air.through > 0 ? 'You are through' : 'You are not through: tune';
+    if (ride.rehearsal) {
+      said = ride.call();
+      return;
     }
+    const made = ride.stamp();
+    stamps.unshift(made);
+    void contacts.keep($state.snapshot(made));
+    said = `Stamped ${clock.time(made.at_utc)}`;
   }
 
   function turn(by: number): void {
@@ -78,6 +83,7 @@
 
   function onkeydown(event: KeyboardEvent): void {
     if ((event.target as HTMLElement).matches('input, select')) return;
+    if (ride?.byTwins) return; // the twins have keys of their own
     const does: Record<string, () => void> = { ' ': stamp, ArrowRight: () => turn(1), ArrowUp: () => turn(1), ArrowLeft: () => turn(-1), ArrowDown: () => turn(-1) };
     const act = does[event.key];
     if (!act) return;
@@ -120,7 +126,10 @@
           {#if ride.score}
             <p class="big">{ride.score.in_tune_percent} % in tune</p>
             <p>{ride.score.words}</p>
-            <p>{ride.score.changes_made} of {ride.score.changes} changes{ride.score.mean_late_s !== null ? `, ${ride.score.mean_late_s} s off in the mean` : ''}; worst {(ride.score.worst_hz / 1000).toFixed(1)} kHz. {ride.score.contacts_good} of {ride.score.contacts} calls in the clear.</p>
+            <p>{ride.score.changes_made} of {ride.score.changes} changes{ride.score.mean_late_s !== null ? `, ${ride.score.mean_late_s} s off in the mean` : ''}; worst {(ride.score.worst_hz / 1000).toFixed(1)} kHz. {ride.score.contacts_good} of {ride.score.contacts} calls in the clear.{ride.armedAt === null ? '' : ` Armed ${span(ride.armedAt)} after its rise.`}</p>
+            {#if ride.score.changes_late.length}
+              <ul>{#each ride.score.changes_late as c (c.memory)}<li><b>{clock.time(c.due_utc)}</b> to {ride.slot(c.memory)}: {c.late_s === null ? 'not made' : c.late_s < 0 ? `${(-c.late_s).toFixed(0)} s early` : `${c.late_s.toFixed(0)} s late`}, up to {(c.worst_hz / 1000).toFixed(1)} kHz off tune</li>{/each}</ul>
+            {/if}
           {:else}<p>{trouble || 'Counting…'}</p>{/if}
           <div class="acts"><button type="button" class="act next" onclick={() => { trouble = ''; start(ride!.plan, ride!.rehearsal); }}>Once more</button><a class="act" href={path + query}>To the pass</a></div>
         {:else}
@@ -134,7 +143,7 @@
           <circle r="100" class="track" />
           <circle r="100" class="left" pathLength="100" stroke-dasharray="{Math.min(left / before, 1) * 100} 100" transform="rotate(-90)" />
         </svg>
-        <div class="number"><span class="group">{group || (ride.rehearsal ? 'you are on' : ride.now < ride.start ? 'be on' : 'slot')}</span><b style="font-size:min({slot.length > 3 ? 18 : 24}vmin, {slot.length > 3 ? 18 : 26}vh)">{slot}</b>{#if late}<span class="then now">turn to <b>{ride.slot(ride.memory)}</b> now</span>{:else}<span class="then">{ride.nextWords} in <b>{span(left)}</b></span>{/if}</div>
+        <div class="number"><span class="group">{group || (ride.rehearsal && !ride.byTwins ? 'you are on' : ride.now < ride.start ? 'be on' : 'slot')}</span><b style="font-size:min({slot.length > 3 ? 18 : 24}vmin, {slot.length > 3 ? 18 : 26}vh)">{slot}</b>{#if late}<span class="then now">turn to <b>{ride.slot(ride.memory)}</b> now</span>{:else}<span class="then">{ride.nextWords} in <b>{span(left)}</b></span>{/if}</div>
       </section>
 
       <section class="point">
@@ -152,11 +161,17 @@
         <section class="air" aria-label="What you hear">
           <div class="meter" role="img" aria-label="Heard {ride.air?.heard ?? 0} of 5">{#each [1, 2, 3, 4, 5] as n (n)}<i class:on={(ride.air?.heard ?? 0) >= n}></i>{/each}</div>
           <p><b>{ride.air ? `${kilohertz(ride.air.off)} kHz off` : 'nothing yet'}</b> {ride.air?.other ? (ride.air.heard > 1 ? `${ride.air.other.call} ${ride.air.other.grid}${ride.air.other.strong ? ', strong' : ''}` : 'somebody, garbled') : ride.air ? 'a gap' : ''}</p>
-          <div class="turns"><button type="button" class="act" onclick={() => turn(-1)}>One click back</button><button type="button" class="act" class:next={ride.turnedTo < ride.memory} onclick={() => turn(1)}>One click on</button></div>
+          {#if !ride.armed}<p class="arm">Silent: its timer is not running. {ride.plan.arming_steps.map((x) => x.say).join('; ')}.</p>{/if}
+          {#if !ride.byTwins}<div class="turns"><button type="button" class="act" onclick={() => turn(-1)}>One click back</button><button type="button" class="act" class:next={ride.turnedTo < ride.memory} onclick={() => turn(1)}>One click on</button></div>{/if}
         </section>
       {/if}
 
-      <button type="button" class="act next stamp" onclick={stamp}>{ride.rehearsal ? 'Call now' : 'Contact now'}<small>{said}</small></button>
+      {#if ride.byTwins}
+        <p class="came" role="status">{said || 'Turn to the slot shown; PTT on the radio calls.'}</p>
+        <div class="radios">{#key round}<RehearsalTwins plan={ride.plan} path={`${path}/twins${query}`} onplay={(radio, play, pressed) => { said = ride!.played(radio, play, pressed) || said; }} onfail={() => { twinsWork = false; ride!.byTwins = false; }} />{/key}</div>
+      {:else}
+        <button type="button" class="act next stamp" onclick={stamp}>{ride.rehearsal ? 'Call now' : 'Contact now'}<small>{said}</small></button>
+      {/if}
 
       <footer>
         <button type="button" class="act" aria-pressed={ride.sound} onclick={() => { ride!.touch(); ride!.switch('sound'); }}>Sound</button>
@@ -175,7 +190,10 @@
         {#each stamps as c (c.id)}
           <div><span>{clock.time(c.at_utc)}</span>
             <input class="field" aria-label="Call sign" placeholder="call sign" autocapitalize="characters" autocomplete="off" bind:value={c.call_sign} onchange={() => contacts.keep($state.snapshot(c))} />
-            <input class="field grid" aria-label="Grid" placeholder="grid" autocomplete="off" maxlength="6" bind:value={c.grid} onchange={() => contacts.keep($state.snapshot(c))} /></div>
+            <input class="field grid" aria-label="Grid" placeholder="grid" autocomplete="off" maxlength="6" bind:value={c.grid} onchange={() => contacts.keep($state.snapshot(c))} />
+            <input class="field rst" aria-label="Report sent" placeholder="sent" autocomplete="off" maxlength="10" inputmode="numeric" bind:value={c.report_sent} onchange={() => contacts.keep($state.snapshot(c))} />
+            <input class="field rst" aria-label="Report received" placeholder="had" autocomplete="off" maxlength="10" inputmode="numeric" bind:value={c.report_received} onchange={() => contacts.keep($state.snapshot(c))} />
+            <input class="field note" aria-label="Note" placeholder="note" autocomplete="off" maxlength="200" bind:value={c.note} onchange={() => contacts.keep($state.snapshot(c))} /></div>
         {/each}
         {#if contacts.queue.length}<p class="quiet">{contacts.queue.length} kept here, sent when the server answers.</p>{/if}
       </section>
@@ -354,8 +372,27 @@
     border-top: 1px solid var(--rule);
     font-size: 20px;
   }
+  .stamps div {
+    flex-wrap: wrap;
+  }
   .stamps .grid {
     width: 110px;
+  }
+  .stamps .rst {
+    width: 84px;
+  }
+  .stamps .note {
+    flex: 1 1 160px;
+  }
+  .came,
+  .radios {
+    grid-column: 1 / -1;
+    margin: 0;
+  }
+  .came {
+    font-size: 22px;
+    font-weight: 700;
+    min-height: 30px;
   }
   .stamps input {
     min-width: 0;

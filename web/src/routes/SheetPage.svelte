@@ -179,6 +179,7 @@
     while (following.at < target) await following.done();
   }
 
+  const rehearsal = (back: string): string => `${back.replace('/passes/', '/ride/')}${back.includes('?') ? '&' : '?'}rehearse=10`;
   let ofRadio = $derived(content?.slot_text === '');
   let silent = $state(false);
   let silentSlot = $state('');
@@ -229,6 +230,7 @@
       <div>
         <h1>{#if ofRadio}{following.sheet?.title}{:else}{part?.slot_text ?? content.slot_text} <span>{(part ? part.label : content.goal.channel.label) ?? ''}</span>{/if}</h1>
         {#if part}<span>channel {content.parts!.indexOf(part) + 1} of {content.parts!.length}</span>{/if}
+        {#if content.chain && content.chain.of > 1}<span>sheet {content.chain.number} of {content.chain.of}</span>{/if}
         <span class="quiet">{content.my_name}</span>
         <a class="leave" href="/">Bench</a>
       </div>
@@ -252,7 +254,14 @@
             {#if soughtSaid}<p role="status">{soughtSaid}</p>{/if}
           </form>
         {/if}
-        <div class="acts"><a class="act next" href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
+        {#if content.chain}
+          <div class="acts">
+            {#if content.chain.next}<a class="act next" href="/sheet/{content.chain.next}">Next: sheet {content.chain.number + 1} of {content.chain.of}</a>
+            {:else}<a class="act next" href={content.chain.back.replace('/passes/', '/ride/')}>Ride the pass</a> <a class="act" href={rehearsal(content.chain.back)}>Rehearse it</a>{/if}
+            <a class="act" href={content.chain.back}>To the pass</a>
+          </div>
+        {/if}
+        <div class="acts"><a class="act" class:next={!content.chain} href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
         {#if content.changes.length}<PutBack radio={content.radio_id} changes={content.changes} />{/if}
         {#if content.limits.length}
           <h3>What this radio cannot show or do</h3>

@@ -55,15 +55,12 @@ def strays(
     ``slots`` holds all that is known of the memory; ``sending`` is the side that sends and stands at each of the ``starts`` in turn, ``hearing`` the
     other one.
     """
-    state = twin.start
-    for index, channel in slots.items():
-        stored = stored_from_channel(twin, {k: v for k, v in channel.as_dict().items() if v is not None})
-        state = state._replace(slots=with_item(state.slots, index, stored))
-    state = _standing(twin, state, hearing) if hearing else state
+    state = holding(twin, slots)
+    state = standing(twin, state, hearing) if hearing else state
     inputs = ride_inputs(twin, changes_main)
     found: dict[tuple[str, int], Stray] = {}
     for start in starts:
-        reached = {_standing(twin, state, Side(sending, start))}
+        reached = {standing(twin, state, Side(sending, start))}
         seen = set(reached)
         for away in range(MOST_CLICKS + 1):
             for s in reached:
@@ -76,7 +73,16 @@ def strays(
     return list(found.values())
 
 
-def _standing(twin: Twin, state: State, side: Side) -> State:
+def holding(twin: Twin, slots: Mapping[int, Channel]) -> State:
+    """Return a new radio whose slots hold channels."""
+    state = twin.start
+    for index, channel in slots.items():
+        stored = stored_from_channel(twin, {k: v for k, v in channel.as_dict().items() if v is not None})
+        state = state._replace(slots=with_item(state.slots, index, stored))
+    return state
+
+
+def standing(twin: Twin, state: State, side: Side) -> State:
     """Let a side stand in memory mode at a slot, and be the main one."""
     modes = with_item(state.modes, side.unit, twin.memory)
     return state._replace(

@@ -25,6 +25,22 @@ def memory_dict(m: Machine, s: State) -> dict[str, Any]:
     return {m.profile.slot_key(i): m.channel(stored).as_dict() for i, stored in enumerate(s.slots) if stored is not None}
 
 
+def sides_dict(m: Machine, s: State) -> list[dict[str, Any]]:
+    """Return what each side or row is tuned to: its slot in memory mode, receive and transmit frequency in hertz, the tone sent."""
+    sides = []
+    for unit, name in enumerate(m.profile.units):
+        own = s._replace(unit=unit)
+        stored, pair = m.active(own), m.on_air(own)
+        sides.append(
+            {
+                "side": name, "main": unit == m.sending_unit(s), "slot": m.profile.slot_key(s.positions[unit]) if m.in_memory(own) else None,
+                "rx_hz": pair[0] if pair else None, "tx_hz": pair[1] if pair else None,
+                "tone": m.channel(stored).tone.tone_tx if stored is not None else None,
+            }
+        )  # fmt: skip
+    return sides
+
+
 def start_dict(m: Machine, s: State) -> dict[str, Any]:
     """Return a state as START describes one: what it cannot say (something open, reverse, a lock) is left out."""
     settings = {

@@ -24,8 +24,12 @@
     {/each}
   </tbody>
 </table>
+<p class="quiet">On the clock face twelve is north; a fist at arm's length is 10° high.</p>
 
 <style>
+  .quiet {
+    margin: 6px 0 0;
+  }
   table {
     border-collapse: collapse;
     width: 100%;

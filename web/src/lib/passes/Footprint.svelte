@@ -6,7 +6,7 @@
   import type { GeometryCollection, Topology } from 'topojson-specification';
   import type { Plan } from '../api';
 
-  let { plan }: { plan: Plan } = $props();
+  let { plan }: { plan: Pick<Plan, 'site' | 'footprint'> } = $props();
   let land = $state.raw<ReturnType<typeof feature> | null>(null);
 
   onMount(async () => {

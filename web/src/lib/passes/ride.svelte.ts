@@ -1,5 +1,5 @@
 /** The clock of a ride: live by the server's clock, or rehearsed at a speed; announces each change. */
-import { get, post, type ContactIn, type Kept, type Plan, type Rehearsal, type Schemas, type Score } from '../api';
+import { get, post, type ContactIn, type Kept, type Plan, type Play, type Rehearsal, type Schemas, type Score } from '../api';
 import { keep, recall } from '../keep';
 import { shell } from '../shell/state.svelte';
 import { NO_ROOM, Waiting } from '../waiting';
@@ -51,6 +51,10 @@ export class Ride {
   speech = $state(recall('ride-speech', true));
   awake = $state<'yes' | 'no' | 'unknown'>('unknown');
   score = $state<Score | null>(null);
+  /** When a rehearsed satellite was armed, in seconds after its rise; null where it was not. */
+  armedAt = $state<number | null>(null);
+  /** Whether the radios are twins, in place of two buttons. */
+  byTwins = $state(false);
   readonly turned: { at_s: number; memory: number }[] = [];
   readonly contactsAt: number[] = [];
   #origin = performance.now();
@@ -123,13 +127,56 @@ export class Ride {
     return { azimuth: (a.azimuth_deg + turn * f + 360) % 360, elevation: Math.max(a.elevation_deg + (b.elevation_deg - a.elevation_deg) * f, 0), next: later.azimuth_deg };
   }
 
+  /** Whether a rehearsed satellite passes audio: always, or once its timer was started. */
+  get armed(): boolean {
+    if (!this.rehearsal || this.rehearsal.armed_at_start) return true;
+    return this.armedAt !== null && this.at - this.armedAt < this.plan.transponder.timer_s;
+  }
+
   /** What is heard on the memory turned to, in a rehearsal. */
   get air(): { heard: number; through: number; off: number; other: Schemas['OtherShape'] | null } | null {
     const s = Math.floor(this.at);
     const memory = this.rehearsal?.memories[this.turnedTo];
     if (!this.rehearsal || !memory || s < 0 || s >= this.rehearsal.seconds) return null;
     const off = this.plan.set.fast === 'downlink' ? memory.downlink_off_hz[s]! : memory.uplink_off_hz[s]!;
-    return { heard: memory.heard[s]!, through: memory.through[s]!, off, other: this.rehearsal.others[s] ?? null };
+    return { heard: memory.heard[s]!, through: memory.through[s]!, off, other: this.armed ? (this.rehearsal.others[s] ?? null) : null };
+  }
+
+  /** A key was pressed on the twin of a radio: where the side that moves stands now, and what was sent; says what came of that. */
+  played(radio: number, play: Play, pressed: boolean): string {
+    const row = (side: string | null, slot: string | null) => this.plan.rows.find((r) => r.radio === radio && (r.side === null || r.side === side) && r.slot === slot);
+    const parts = this.plan.ways.find((w) => w.taken)?.parts ?? [];
+    const moving = parts.find((p) => p.radio === radio && (p.link === this.plan.set.fast || p.link === 'both'));
+    const seen = play.sides.find((s) => !moving?.side || s.side === moving.side);
+    const on = moving && seen ? row(seen.side, seen.slot) : undefined;
+    if (moving && (!on || on.memory >= 0)) this.#to(on ? on.memory : -1);
+    const hz = pressed ? play.trace.map((t) => t.transmitting_hz).find((f) => f !== null) : null;
+    if (!hz) return pressed && play.trace.some((t) => t.action.includes('PTT')) ? 'PTT sends nothing from here' : '';
+    const sender = play.sides.find((s) => s.main)!;
+    const from = row(sender.side, sender.slot);
+    if (!from) return `You sent on ${(hz / 1e6).toFixed(3)}: that is no slot of the set`;
+    if (from.memory === -1) {
+      this.armedAt = Math.max(this.at, 0);
+      return 'Armed: back to the set, then call';
+    }
+    return this.call();
+  }
+
+  /** Call, in a rehearsal: what comes of it. */
+  call(): string {
+    const air = this.air;
+    if (!air) return this.turnedTo < 0 ? 'You are on no memory of the set' : 'It has not risen';
+    if (!this.armed) return 'Silence: its timer has run out. Arm it';
+    this.contactsAt.push(Math.max(this.at, 0));
+    if (air.other?.strong) return 'A stronger station has it: wait for a gap';
+    if (air.other) return 'Somebody is talking: wait for a gap';
+    return air.through > 0 ? 'You are through' : 'You are not through: tune';
+  }
+
+  #to(memory: number): void {
+    if (memory === this.turnedTo) return;
+    this.turnedTo = memory;
+    if (memory >= 0) this.turned.push({ at_s: Math.max(this.at, 0), memory });
   }
 
   look(): void {
@@ -268,18 +315,11 @@ export class Ride {
   }
 
   turn(by: number): void {
-    const to = Math.min(Math.max(this.turnedTo + by, 0), this.plan.set.memories.length - 1);
-    if (to === this.turnedTo) return;
-    this.turnedTo = to;
-    this.turned.push({ at_s: Math.max(this.at, 0), memory: to });
+    this.#to(Math.min(Math.max(this.turnedTo + by, 0), this.plan.set.memories.length - 1));
   }
 
-  /** Stamp a contact: in a rehearsal for the score, live for the log. */
-  stamp(): ContactIn | null {
-    if (this.rehearsal) {
-      this.contactsAt.push(Math.max(this.at, 0));
-      return null;
-    }
+  /** Stamp a contact for the log. */
+  stamp(): ContactIn {
     return {
       id: crypto.randomUUID(), at_utc: new Date(this.now).toISOString(), call_sign: '', grid: '', satellite: this.plan.pass.satellite, mode: this.plan.transponder.mode,
       tx_hz: this.plan.transponder.uplink_hz, rx_hz: this.plan.transponder.downlink_hz, report_sent: '', report_received: '', note: '',

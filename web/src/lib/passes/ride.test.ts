@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { ContactIn, Plan, Rehearsal } from '../api';
+import type { ContactIn, Plan, Play, Rehearsal } from '../api';
 import { Waiting } from '../waiting';
 import { contacts, Ride } from './ride.svelte';
 
@@ -27,6 +27,10 @@ function later(ride: Ride, seconds: number): void {
   vi.setSystemTime(RISE + seconds * 1000);
   ride.look();
 }
+
+/** A twin of the radio as it answers a key: which slot its side stands at, what was sent. */
+const answer = (slot: string | null, hz: number | null = null) =>
+  ({ sides: [{ side: 'main', main: true, slot, rx_hz: 1, tx_hz: 1, tone: null }], trace: [{ action: '[PTT]', transmitting_hz: hz, beeps: [] }] }) as unknown as Play;
 
 const waits = () => new Waiting<ContactIn>('contact', '').all((c) => c.id);
 
@@ -88,7 +92,7 @@ describe('a rehearsal', () => {
     expect(ride.air).toMatchObject({ heard: 4, off: 100, other: null });
     ride.turn(9);
     expect(ride.turnedTo).toBe(2);
-    expect(ride.stamp()).toBeNull();
+    expect(ride.call()).toBe('You are through');
     expect(ride.contactsAt).toEqual([10]);
     ride.now = RISE + 700_000;
     expect(ride.air).toBeNull();
@@ -111,5 +115,34 @@ describe('contacts without the server', () => {
     expect([sent.length, contacts.queue.length, waits()]).toEqual([1, 0, []]);
     expect(await contacts.send()).toBe(true);
     expect(sent.length).toBe(1);
+  });
+});
+
+describe('a rehearsal on the twin', () => {
+  const plan = {
+    ...PLAN, ways: [{ taken: true, parts: [{ radio: 0, link: 'both', side: null }] }], transponder: { ...PLAN.transponder, timer_s: 300 },
+    rows: [-1, 0, 1, 2].map((memory) => ({ radio: 0, side: null, memory, slot: String(memory + 2), slot_text: String(memory + 2) })),
+  } as unknown as Plan;
+  const rehearsed = () => new Ride(plan, 10, { ...REHEARSAL, armed_at_start: false, others: Array(600).fill({ call: 'QZ7LOM', grid: 'FN25', strong: false }) } as Rehearsal);
+
+  it('follows the dial, and is silent until it was armed, and again when the timer has run', () => {
+    const ride = rehearsed();
+    ride.now = RISE + 10_000;
+    ride.played(0, answer('3'), true);
+    expect([ride.turnedTo, ride.armed, ride.air!.other]).toEqual([1, false, null]);
+    expect(ride.played(0, answer('3', 145_900_000), true)).toContain('Arm it');
+    expect(ride.played(0, answer('1', 145_900_000), true)).toContain('Armed');
+    expect([ride.armed, ride.turnedTo, ride.air!.other?.call]).toEqual([true, 1, 'QZ7LOM']);
+    ride.now = RISE + 311_000;
+    expect(ride.armed).toBe(false);
+    expect(ride.contactsAt).toEqual([]);
+  });
+
+  it('says what was sent from a slot that is none of the set', () => {
+    const ride = rehearsed();
+    ride.now = RISE + 10_000;
+    expect(ride.played(0, answer('9', 147_930_000), true)).toContain('147.930');
+    expect([ride.turnedTo, ride.air]).toEqual([-1, null]);
+    expect(ride.call()).toContain('no memory');
   });
 });

@@ -33,6 +33,13 @@ export class TwinPlay {
     await this.#ask(() => post<Play>('/twin/start', { model: this.model.model, firmware: this.model.firmware, region: this.region, start: from ?? null }), false);
   }
 
+  /** Begin with a state that the server gave already. */
+  begin(play: Play): void {
+    this.play = play;
+    this.#since = performance.now();
+    this.onplay(play, false);
+  }
+
   async startAt(sheet: string, done: number): Promise<void> {
     this.#busy = this.#busy.then(() => this.#ask(() => get<Play>(`/sheets/${sheet}/twin/${done}`), false));
     await this.#busy;
