@@ -339,3 +339,65 @@ def test_setting_the_radio_itself_is_a_sheet_that_ends_in_the_work_log(demo):
     demo.post("/api/sheets/ticks", json=ticks_of(sheet, clock.utc_now().isoformat()))
     assert demo.get(f"/api/sheets/{sheet['id']}").json()["status"] == "done"
     assert "hear yourself" in demo.get("/api/log").json()[0]["text"]
+
+
+LINKS = """number,satellite,downlink (MHz),uplink (MHz),tone,arming tone,timer,state,notes
+90200,,435.5,145.9,88.5,,,working,first
+90200,,145.85,,,,,scheduled,a beacon
+,corrie,436.8,145.89,,67.0,600,off,
+90201,,1.2,3,104.0,,,working,no such tone
+,Nowhere,435.5,145.9,,,,working,
+"""
+
+
+def test_links_of_any_satellite_are_taken_in_and_out_and_what_is_missing_is_told(demo):
+    taken = demo.post("/api/satellites/links/import", params={"name": "own.csv"}, content=LINKS.encode()).json()
+    assert taken["taken"] == 3 and len(taken["unusable"]) == 2
+    assert "line 5" in taken["unusable"][0] and "tone" in taken["unusable"][0]
+    assert "catalogue number" in taken["unusable"][1]
+    corrie = next(s for s in passes(demo)["satellites"] if s["name"] == "Corrie")
+    assert corrie["missing"] == "all its links are off"
+    p = next(p for p in passes(demo)["passes"] if p["satellite"] == "Corrie")
+    assert p["hearable"] is False and p["light"] in ("day", "dusk", "night")
+    for form, head in (("csv", "downlink (MHz)"), ("json", '"downlink_hz": 435500000')):
+        text = demo.get(f"/api/satellites/links.{form}").text
+        assert head in text
+        before = [s["links"] for s in demo.get("/api/satellites").json()]
+        again = demo.post("/api/satellites/links/import", content=text.encode()).json()
+        assert again["unusable"] == [] and again["taken"] == 8
+        assert [s["links"] for s in demo.get("/api/satellites").json()] == before
+    refused = demo.get(path(p))
+    assert refused.status_code == 422 and refused.json()["where"] == "link"
+    seen = demo.get(path(p) + "/sky").json()
+    assert seen["missing"] == "all its links are off" and len(seen["track"]) > 10 and -25 < seen["declination_deg"] < -10
+    number = corrie["number"]
+    for wrong, word in (({"downlink_hz": 5}, "downlink"), ({"downlink_hz": 436_500_000, "access_tone": "88.5"}, "uplink"),
+                        ({"downlink_hz": 436_500_000, "uplink_hz": 145_900_000, "access_tone": "88"}, "tone")):  # fmt: skip
+        answer = demo.put(f"/api/satellites/{number}/links", json=[wrong])
+        assert answer.status_code == 422 and answer.json()["where"] == word, answer.text
+    two = [
+        {"downlink_hz": 436_795_000},
+        {"downlink_hz": 436_900_000, "uplink_hz": 145_890_000, "name": "second", "width": "narrow"},
+    ]
+    assert demo.put(f"/api/satellites/{number}/links", json=two).json()["links"][1]["name"] == "second"
+    plan = demo.get(path(p)).json()
+    assert plan["link"] == 1 and "narrow" in plan["rows"][0]["line"]
+    assert demo.get(path(p), params={"link": 0}).status_code == 422
+    assert demo.put("/api/satellites/1/links", json=[]).status_code == 404
+    for bad in (b"", b"\xff\xfe", b"[1,2", b"number,downlink (m)\n1,2", b"a,b\n1,2", b"number,downlink (MHz)\n90200,x"):
+        assert demo.post("/api/satellites/links/import", content=bad).status_code == 422, bad
+
+
+def test_a_rehearsal_says_which_change_came_late_and_how_far_off_tune_that_led(demo):
+    p = a_pass(demo)
+    plan = demo.get(path(p)).json()
+    start = datetime.fromisoformat(p["aos_utc"])
+    due = [(datetime.fromisoformat(m["from_utc"]) - start).total_seconds() for m in plan["set"]["memories"]]
+    turned = [{"at_s": s + (20 if k == 1 else 0), "memory": k} for k, s in enumerate(due) if k and k != len(due) - 1]
+    told = demo.post(path(p) + "/score", json={"turned": turned, "contacts_s": []}).json()["changes_late"]
+    assert [(c["memory"], c["late_s"]) for c in told] == [(1, 20.0), (len(due) - 1, None)]
+    assert all(c["worst_hz"] > plan["set"]["worst_hz"] - 50 for c in told)
+    twins = demo.get(path(p) + "/twins").json()
+    assert [s["slot"] for s in twins[0]["sides"]] == [
+        next(r["slot"] for r in plan["rows"] if r["side"] == side and r["memory"] in (0, -2)) for side in ("LEFT", "RIGHT")
+    ]

@@ -1,5 +1,6 @@
 """A satellite operator's evening, in the real page: from the best pass to the log."""
 
+import json
 import re
 from datetime import datetime, timedelta
 from urllib.parse import quote
@@ -7,6 +8,9 @@ from urllib.parse import quote
 import httpx
 import pytest
 from playwright.sync_api import Page, expect
+
+from support.ticks import ticks_of
+from vocator import clock
 
 pytestmark = pytest.mark.browser
 
@@ -60,6 +64,69 @@ def test_a_rehearsal_at_ten_times_speed_is_turned_by_keyboard_and_scored(page: P
             break
     expect(page.locator(".big")).to_contain_text("% in tune")
     assert int(page.locator(".big").inner_text().split()[0]) > 80
+
+
+def omm(name: str, number: int) -> str:
+    """A made-up satellite, by its name and catalogue number."""
+    epoch = clock.utc_now().strftime("%Y-%m-%dT%H:%M:%S.000000")
+    return json.dumps([{"OBJECT_NAME": name, "NORAD_CAT_ID": number, "EPOCH": epoch, "MEAN_MOTION": 14.9, "ECCENTRICITY": 0.0008,
+                        "INCLINATION": 97.6, "RA_OF_ASC_NODE": 40, "ARG_OF_PERICENTER": 80, "MEAN_ANOMALY": 12, "BSTAR": 0.00004}])  # fmt: skip
+
+
+def test_a_satellite_of_ones_own_is_given_links_written_rehearsed_with_arming_and_known_again(page: Page, demo: str, tmp_path):
+    file = tmp_path / "own.json"
+    file.write_text(omm("Plover-9", 90300))
+    page.goto(demo + "/passes")
+    page.get_by_role("button", name="Satellites").first.click()
+    page.get_by_label("Element file").set_input_files(file)
+    expect(page.get_by_role("status").filter(has_text="1 element sets taken")).to_be_visible()
+    page.get_by_role("button", name="Close").first.click()
+    expect(page.locator(".how")).to_contain_text("Plover-9: its links are not known")
+    page.get_by_label("Good to").select_option("all")
+    page.get_by_label("Satellite", exact=True).select_option(label="Plover-9")
+    page.locator(".time a").first.click()
+    expect(page.locator("main")).to_contain_text("Not planned yet: its links are not known")
+    page.get_by_role("button", name="Give its links").click()
+    page.get_by_label("It sends on, MHz").fill("0")
+    page.get_by_role("button", name="Keep the links").click()
+    expect(page.get_by_role("alert")).to_contain_text("no frequency")
+    page.get_by_label("It sends on, MHz").fill("437,21")
+    page.get_by_label("It hears on, MHz").fill("145.93")
+    page.get_by_label("Tone", exact=True).fill("67")
+    page.get_by_label("Arming tone").fill("74.4")
+    page.get_by_label("runs for, minutes").fill("10")
+    page.get_by_role("button", name="Keep the links").click()
+    page.get_by_label("Radio", exact=True).select_option(label="Osprey in the van")
+    expect(page.locator("main")).to_contain_text("If nobody is on it: LEFT to slot")
+    here = page.url
+    page.get_by_role("button", name="Write the sheets").click()
+    expect(page.locator("header")).to_contain_text("sheet 1 of 5")
+    chain = httpx.get(demo + "/api/sheets").json()
+    for number in range(1, 6):
+        expect(page.locator("header")).to_contain_text(f"sheet {number} of 5")
+        kept = next(c for c in chain if c["id"] == page.url.rpartition("/")[2])
+        sheet = httpx.get(f"{demo}/api/sheets/{kept['id']}").json()
+        httpx.post(demo + "/api/sheets/ticks", json=ticks_of(sheet, clock.utc_now().isoformat())).raise_for_status()
+        page.reload()
+        if number < 5:
+            page.get_by_role("link", name=f"Next: sheet {number + 1} of 5").click()
+    expect(page.get_by_role("link", name="Ride the pass")).to_be_visible()
+    page.get_by_role("link", name="Rehearse it").click()
+    expect(page.locator(".air")).to_contain_text("Silent: its timer is not running")
+    twin = page.get_by_role("group", name="Virtual Ardvane Osprey")
+    ptt = twin.get_by_role("button", name="PTT", exact=True)
+    ptt.click()
+    expect(page.locator(".came")).to_contain_text(re.compile("Arm it|not risen"))
+    twin.get_by_role("button", name="LDIAL one click anticlockwise").click()
+    ptt.click()
+    expect(page.locator(".came")).to_contain_text("Armed")
+    expect(page.locator(".air")).not_to_contain_text("Silent")
+    twin.get_by_role("button", name="LDIAL one click clockwise").click()
+    expect(twin).to_contain_text("LEFT 009")
+    page.goto(here)
+    expect(page.get_by_role("heading", name=re.compile("^Already in .* nothing to write"))).to_be_visible()
+    page.get_by_role("button", name="Set it up").click()
+    expect(page.locator("header")).to_contain_text("sheet 1 of 4")
 
 
 def test_a_ride_goes_on_without_the_server_and_its_contacts_reach_the_log(page: Page, demo: str, server):

@@ -1,6 +1,6 @@
 """What makes radios ready for a pass, in working order: memories, then what is set beside them, then first slots, the sending side last."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from uuid import uuid4
 
@@ -124,7 +124,9 @@ def dangers(session: Session, plan: PassPlan) -> list[str]:
 def memory_with(session: Session, plan: PassPlan, radio: int) -> dict[int, Channel]:
     """Return what a radio's slots hold once the set is in them, place by place, as far as it is known."""
     profile = plan.twins[radio].profile
-    known = dict(slots_of(session, plan.radios[radio]).channels) | {r.slot: r.channel for r in plan.rows if r.radio == radio}
+    known = dict(slots_of(session, plan.radios[radio]).channels) | {
+        r.slot: replace(r.channel, power=r.power) for r in plan.rows if r.radio == radio
+    }
     return {i: c for k, c in known.items() if (i := profile.slot_index(k)) is not None}
 
 

@@ -223,13 +223,14 @@
         <thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col">Channel</th><th scope="col">Held</th>{#if ids.length > 1 || way?.parts.some((p) => p.side)}<th scope="col">On</th>{/if}<th scope="col"></th></tr></thead>
         <tbody>
           {#each plan.rows as r (r.radio + r.slot)}
-            <tr><td><b>{r.slot_text}</b></td><td>{r.label || '–'}</td><td>{r.line}{r.power ? `, ${r.power}` : ''}{r.never_send ? '; shifted so that PTT sends nothing' : ''}</td>
+            <tr><td><b>{r.slot_text}</b></td><td>{r.label || '–'}</td><td>{r.line}{r.power ? `, ${r.power}` : ''}{r.never_send ? '; sends nothing' : ''}</td>
               <td>{r.memory >= 0 ? span(plan.set.memories[r.memory]!.seconds) : r.memory === -1 ? '2 s, to arm' : 'all the time'}</td>
               {#if ids.length > 1 || way?.parts.some((p) => p.side)}<td>{plan.radios[r.radio]!.name}{r.side ? `, ${r.side}` : ''}</td>{/if}
               <td>{r.there ? 'there' : ''}</td></tr>
           {/each}
         </tbody>
       </table>
+      {#if plan.rows.some((r) => r.never_send)}<p>Sends nothing: a shift leads out of what the radio sends on, so that PTT on a downlink slot stays silent.</p>{/if}
       {#if !ready}<label class="labels"><input type="checkbox" checked={choice.query.get('labels') === 'true'} onchange={(e) => choose('labels', e.currentTarget.checked ? 'true' : null)} /> With labels; they are most of the turning</label>{/if}
       {#if plan.set_up.length}<p>{ready ? 'To set before the pass' : 'Then, one sheet after the other'}: {plan.set_up.map((s) => `${plan!.radios.length > 1 ? `${plan!.radios[s.radio]!.name}, ` : ''}${s.words}`).join('; ')}.</p>{/if}
       <p class="quiet">Satellite slots have no check on the air: no test calls outside a pass.</p>

@@ -57,8 +57,21 @@
   let drawn = $derived(new Set(shown));
   let rows = $derived(byDay(list?.passes ?? []));
   let listed = $derived(byDay(shown));
+  /** Days that were opened or shut by hand; else the first two are open, and all where a filter leaves few. */
+  let opened = $state<Record<string, boolean>>({});
+  const isOpen = (key: string, at: number): boolean => opened[key] ?? (at < 2 || shown.length <= 30);
   let old = $derived((list?.satellites ?? []).filter((s) => s.age_words));
   const bestWay = (number: number) => [...(list?.satellites.find((s) => s.number === number)?.ways ?? [])].sort((a, b) => WAY_ORDER.indexOf(a.way) - WAY_ORDER.indexOf(b.way));
+  /** How each satellite is worked, or what is missing; those alike are said together. */
+  let how = $derived.by(() => {
+    const said: Record<string, string[]> = {};
+    for (const s of list?.satellites ?? []) {
+      const [first, ...others] = bestWay(s.number);
+      const words = first ? `${first.radio}, ${WAY_SHORT[first.way]}${others.length ? `; ${others.length} more ${others.length > 1 ? 'radios' : 'radio'}` : ''}` : s.missing;
+      (said[words] ??= []).push(s.name);
+    }
+    return Object.entries(said);
+  });
   const href = (p: ListedPass): string => `/passes/${p.number}/${encodeURIComponent(p.aos_utc)}`;
   const free = (p: ListedPass): number => p.windows.reduce((sum, w) => sum + (Date.parse(w.end_utc) - Date.parse(w.start_utc)) / 1000, 0);
   const good = (p: ListedPass): string => (p.workable ? 'work' : p.hearable ? 'hear' : p.windows.length ? 'low' : 'hidden');
@@ -102,8 +115,9 @@
     <p class="caution">{list.satellites.length ? 'No pass worth working in this span: look further ahead, or at all of them.' : 'No satellite is chosen.'} <button type="button" class="act" onclick={() => (choosing = true)}>Satellites</button></p>
   {/if}
 
+  {#if list?.passes.length}<Filters bind:wanted satellites={list.satellites} found={shown.length} />{/if}
   {#if rows.length}
-    <section class="days" aria-hidden="true">
+    <section class="days" class:many={rows.length > 4} aria-hidden="true">
       <div class="hours"><span></span><div>{#each [0, 3, 6, 9, 12, 15, 18, 21] as h (h)}<i style="left:{(h / 24) * 100}%">{String(h).padStart(2, '0')}</i>{/each}</div></div>
       {#each rows as row (row.key)}
         <div class="day">
@@ -128,21 +142,17 @@
 
   {#if list?.satellites.length}
     <section class="how" aria-label="Satellites and how to work them">
-      {#each list.satellites as s (s.number)}
-        {@const [first, ...others] = bestWay(s.number)}
-        <p><b>{s.name}</b> {#if first}{first.radio}, {WAY_SHORT[first.way]}{others.length ? `; ${others.length} more ${others.length > 1 ? 'radios' : 'radio'}` : ''}{:else}<span class="warn">{s.missing}</span>{/if}</p>
-      {/each}
+      {#each how as [words, names] (words)}<p><b>{names.join(', ')}</b>: {words}</p>{/each}
     </section>
   {/if}
 
-  {#if list?.passes.length}<Filters bind:wanted satellites={list.satellites} found={shown.length} />{/if}
   {#if listed.length}
     <table class="ruled">
       <thead><tr><th scope="col">{clock.name}</th><th scope="col">Satellite</th><th scope="col" class="n">High</th><th scope="col">Good to</th><th scope="col" class="wide">From, over, to</th><th scope="col" class="wide">Free sky</th><th scope="col" class="wide">Light</th><th scope="col">Mine</th></tr></thead>
-      {#each listed as group (group.key)}
+      {#each listed as group, at (group.key)}
         <tbody>
-          <tr class="date"><th scope="rowgroup" colspan="8">{clock.day(group.passes[0]!.aos_utc)} <span>{group.passes.length} {group.passes.length === 1 ? 'pass' : 'passes'}</span></th></tr>
-          {#each group.passes as p (p.number + p.aos_utc)}
+          <tr class="date"><th scope="rowgroup" colspan="8"><button type="button" aria-expanded={isOpen(group.key, at)} onclick={() => (opened = { ...opened, [group.key]: !isOpen(group.key, at) })}>{isOpen(group.key, at) ? '▾' : '▸'} {clock.day(group.passes[0]!.aos_utc)} <span>{group.passes.length} {group.passes.length === 1 ? 'pass' : 'passes'}, up to {Math.round(Math.max(...group.passes.map((p) => p.max_elevation_deg)))}°</span></button></th></tr>
+          {#each isOpen(group.key, at) ? group.passes : [] as p (p.number + p.aos_utc)}
             <tr class:dim={!p.workable}>
               <td class="time"><a href={href(p)}><b>{clock.time(p.aos_utc, false)}</b></a></td>
               <td>{p.satellite}</td>
@@ -209,7 +219,10 @@
     font-weight: 700;
   }
   .days {
-    margin: 18px 0;
+    margin: 10px 0 18px;
+  }
+  .next {
+    margin-bottom: 14px;
   }
   .day,
   .hours {
@@ -233,6 +246,9 @@
     width: 100%;
     height: 58px;
     display: block;
+  }
+  .many .day svg {
+    height: 34px;
   }
   .day line {
     stroke: var(--rule);
@@ -286,26 +302,27 @@
   .pick {
     min-width: 92px;
   }
-  .how {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
-    gap: 2px 24px;
-    margin: 0 0 14px;
-  }
   .how p {
-    margin: 0;
+    margin: 0 0 6px;
   }
   .date th {
     text-align: left;
-    padding-top: 18px;
+    padding: 4px 0;
     font-size: 18px;
+  }
+  .date button {
+    background: none;
+    border: 0;
+    color: var(--ink);
+    font: inherit;
+    font-weight: 700;
+    min-height: 48px;
+    padding: 0;
+    cursor: pointer;
   }
   .date span {
     font-weight: 400;
     color: var(--quiet);
-  }
-  .warn {
-    font-weight: 700;
   }
   @media (max-width: 700px) {
     .days {

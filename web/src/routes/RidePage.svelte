@@ -26,6 +26,7 @@
   let stop = () => {};
   let twinsWork = $state(true);
   let round = $state(0);
+  let hands = $state<RehearsalTwins | null>(null);
 
   onMount(() => {
     void load();
@@ -66,6 +67,10 @@
   function stamp(): void {
     if (!ride || ride.over) return;
     ride.touch();
+    if (ride.byTwins) {
+      hands?.send();
+      return;
+    }
     if (ride.rehearsal) {
       said = ride.call();
       return;
@@ -78,12 +83,12 @@
 
   function turn(by: number): void {
     ride?.touch();
-    ride?.turn(by);
+    if (ride?.byTwins) hands?.turn(by);
+    else ride?.turn(by);
   }
 
   function onkeydown(event: KeyboardEvent): void {
     if ((event.target as HTMLElement).matches('input, select')) return;
-    if (ride?.byTwins) return; // the twins have keys of their own
     const does: Record<string, () => void> = { ' ': stamp, ArrowRight: () => turn(1), ArrowUp: () => turn(1), ArrowLeft: () => turn(-1), ArrowDown: () => turn(-1) };
     const act = does[event.key];
     if (!act) return;
@@ -106,7 +111,7 @@
 
 <svelte:window onkeydowncapture={onkeydown} onpointerdown={() => ride?.touch()} />
 
-<main class="ride" class:pull={pull && ride && !ride.over}>
+<main class="ride" class:pull={pull && ride && !ride.over} class:twinned={ride?.byTwins && !ride.over}>
   {#if !ride}
     <h1>Ride</h1>
     <p>{trouble || 'Getting the pass ready…'}</p>
@@ -115,7 +120,7 @@
     <p class="visually-hidden" aria-live="assertive">{ride.announced}</p>
     <header>
       <a class="act plain" href={path + query}>Leave</a>
-      <h1 class="who">{ride.plan.pass.satellite} {ride.rehearsal ? `rehearsed, ${speed} times` : ''}</h1>
+      <h1 class="who">{ride.plan.pass.satellite} {ride.rehearsal ? `rehearsed${speed > 1 ? `, ${speed} times as fast` : ''}` : ''}</h1>
       <span class="time">{clock.time(ride.now)}</span>
     </header>
 
@@ -168,7 +173,7 @@
 
       {#if ride.byTwins}
         <p class="came" role="status">{said || 'Turn to the slot shown; PTT on the radio calls.'}</p>
-        <div class="radios">{#key round}<RehearsalTwins plan={ride.plan} path={`${path}/twins${query}`} onplay={(radio, play, pressed) => { said = ride!.played(radio, play, pressed) || said; }} onfail={() => { twinsWork = false; ride!.byTwins = false; }} />{/key}</div>
+        <div class="radios">{#key round}<RehearsalTwins bind:this={hands} plan={ride.plan} path={`${path}/twins${query}`} onplay={(radio, play, pressed) => { said = ride!.played(radio, play, pressed) || said; }} onfail={() => { twinsWork = false; ride!.byTwins = false; }} />{/key}</div>
       {:else}
         <button type="button" class="act next stamp" onclick={stamp}>{ride.rehearsal ? 'Call now' : 'Contact now'}<small>{said}</small></button>
       {/if}
@@ -402,7 +407,74 @@
     font-weight: 700;
     margin: 0;
   }
+  .twinned {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+    grid-template-rows: auto auto auto auto 1fr auto;
+  }
+  .twinned .slot svg {
+    width: min(100%, 34vh);
+  }
+  .twinned .number {
+    zoom: 0.62;
+  }
+  .twinned .point {
+    grid-template-columns: 170px 1fr;
+    gap: 16px;
+    align-items: center;
+    justify-self: center;
+  }
+  .twinned .slot,
+  .twinned .point,
+  .twinned .air,
+  .twinned .came {
+    grid-column: 1;
+    grid-row: auto;
+  }
+  .twinned .air {
+    grid-template-columns: auto 1fr;
+  }
+  .twinned .air .arm {
+    grid-column: 1 / -1;
+  }
+  .twinned .radios {
+    grid-column: 2;
+    grid-row: 2 / 6;
+    border-left: 3px solid var(--ink);
+    padding-left: 24px;
+  }
   @media (max-width: 700px) {
+    .twinned {
+      grid-template-rows: auto;
+    }
+    .twinned .slot,
+    .twinned .point,
+    .twinned .air,
+    .twinned .came,
+    .twinned .radios {
+      grid-column: 1;
+      grid-row: auto;
+      border: 0;
+      padding: 0;
+    }
+    .twinned .slot svg {
+      width: min(60%, 24vh);
+    }
+    .twinned .number {
+      zoom: 0.5;
+    }
+    .twinned .sky {
+      display: none;
+    }
+    .twinned .point {
+      grid-template-columns: 1fr;
+    }
+    .twinned .numbers p:not(.az) {
+      display: none;
+    }
+    .twinned .numbers {
+      display: flex;
+      gap: 16px;
+    }
     .ride {
       padding: 4px 10px 10px;
       grid-template-columns: 1fr;

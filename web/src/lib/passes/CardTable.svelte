@@ -58,6 +58,10 @@
     font-weight: 700;
     white-space: nowrap;
   }
+  td:last-child {
+    white-space: nowrap;
+    padding-right: 0;
+  }
   .change {
     font-weight: 700;
   }

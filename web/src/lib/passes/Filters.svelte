@@ -16,18 +16,18 @@
 </script>
 
 <form class="filters" aria-label="Which passes" onsubmit={(e) => e.preventDefault()}>
-  <label>Good to<select class="field" value={wanted.good} onchange={(e) => set({ good: e.currentTarget.value as Wanted['good'] })}>
+  <label>Good to<select class="field" aria-label="Good to" value={wanted.good} onchange={(e) => set({ good: e.currentTarget.value as Wanted['good'] })}>
     <option value="work">work</option><option value="hear">work or hear</option><option value="all">all, low ones too</option></select></label>
-  <label>Satellite<select class="field" value={wanted.satellite} onchange={(e) => set({ satellite: e.currentTarget.value })}>
+  <label>Satellite<select class="field" aria-label="Satellite" value={wanted.satellite} onchange={(e) => set({ satellite: e.currentTarget.value })}>
     <option value="">all</option>{#each satellites as s (s.number)}<option value={String(s.number)}>{s.name}</option>{/each}</select></label>
   {#if ways.length > 1}
-    <label>Way<select class="field" value={wanted.way} onchange={(e) => set({ way: e.currentTarget.value })}>
+    <label>Way<select class="field" aria-label="Way" value={wanted.way} onchange={(e) => set({ way: e.currentTarget.value })}>
       <option value="">any</option>{#each ways as w (w)}<option value={w}>{WAY_SHORT[w]}</option>{/each}</select></label>
   {/if}
-  <label>Light<select class="field" value={wanted.light} onchange={(e) => set({ light: e.currentTarget.value })}>
+  <label>Light<select class="field" aria-label="Light" value={wanted.light} onchange={(e) => set({ light: e.currentTarget.value })}>
     <option value="">any</option><option value="day">day</option><option value="dusk">dusk</option><option value="night">night</option></select></label>
-  <label>From<select class="field" value={wanted.from} onchange={(e) => set({ from: Number(e.currentTarget.value) })}>{#each HOURS.slice(0, 24) as h (h)}<option value={h}>{String(h).padStart(2, '0')}:00</option>{/each}</select></label>
-  <label>to<select class="field" value={wanted.to} onchange={(e) => set({ to: Number(e.currentTarget.value) })}>{#each HOURS.slice(1) as h (h)}<option value={h}>{String(h).padStart(2, '0')}:00</option>{/each}</select></label>
+  <label>From<select class="field" aria-label="From" value={wanted.from} onchange={(e) => set({ from: Number(e.currentTarget.value) })}>{#each HOURS.slice(0, 24) as h (h)}<option value={h}>{String(h).padStart(2, '0')}:00</option>{/each}</select></label>
+  <label>to<select class="field" aria-label="to" value={wanted.to} onchange={(e) => set({ to: Number(e.currentTarget.value) })}>{#each HOURS.slice(1) as h (h)}<option value={h}>{String(h).padStart(2, '0')}:00</option>{/each}</select></label>
   <p role="status">{found} {found === 1 ? 'pass' : 'passes'}{#if asked} <button type="button" class="act plain" onclick={() => set(EVERYTHING)}>as before</button>{/if}</p>
 </form>
 

@@ -16,6 +16,24 @@
     return () => twins.forEach((t) => t.twin.stop());
   });
 
+  const partOf = (fits: (link: string) => boolean) => plan.ways.find((w) => w.taken)?.parts.find((p) => fits(p.link));
+
+  /** One click of the dial that the moving side has, as by hand. */
+  export function turn(by: number): void {
+    const part = partOf((link) => link === plan.set.fast || link === 'both');
+    const at = part && twins[part.radio];
+    if (!at) return;
+    const { dials, units } = at.model;
+    const dial = dials.length > 1 && dials.length === units.length ? dials[units.indexOf(part.side ?? '')] : dials[0];
+    at.twin.press(dial ? `${dial} ${by > 0 ? '+' : '-'}${Math.abs(by)}` : by > 0 ? '[UP]' : '[DOWN]');
+  }
+
+  /** PTT on the radio that sends. */
+  export function send(): void {
+    const part = partOf((link) => link !== 'downlink');
+    if (part) twins[part.radio]?.twin.press('[PTT]');
+  }
+
   async function begin(): Promise<void> {
     try {
       const [plays, radios] = await Promise.all([get<Play[]>(path), data.loaded ? data.radios : data.load().then(() => data.radios)]);

@@ -13,7 +13,7 @@ const PLAN = {
   track: [{ s: 0, azimuth_deg: 350, elevation_deg: 0 }, { s: 300, azimuth_deg: 10, elevation_deg: 60 }, { s: 600, azimuth_deg: 80, elevation_deg: 0 }],
 } as unknown as Plan;
 const REHEARSAL = {
-  seconds: 600, others: [],
+  seconds: 600, others: [], armed_at_start: true,
   memories: [0, 1, 2].map((n) => ({ downlink_off_hz: Array(600).fill(n * 100), uplink_off_hz: Array(600).fill(-n), heard: Array(600).fill(5 - n), through: Array(600).fill(1) })),
 } as unknown as Rehearsal;
 
