@@ -401,3 +401,21 @@ def test_a_rehearsal_says_which_change_came_late_and_how_far_off_tune_that_led(d
     assert [s["slot"] for s in twins[0]["sides"]] == [
         next(r["slot"] for r in plan["rows"] if r["side"] == side and r["memory"] in (0, -2)) for side in ("LEFT", "RIGHT")
     ]
+
+
+def test_an_hour_for_several_says_who_works_what_with_my_radios_and_in_an_outing(demo):
+    found = passes(demo, days=3)["passes"]
+    ids = [r["id"] for r in demo.get("/api/radios").json()]
+    first = next(p for p in found if p["workable"])
+    asked = {"start_utc": first["aos_utc"], "minutes": 120, "operators": ["Ada", "Ben"], "radio_ids": ids}
+    plan = demo.post("/api/passes/together", json=asked).json()
+    assert plan["turns"] and {t["operator"] for t in plan["turns"]} <= {"Ada", "Ben"}
+    assert all(plan["passes"][t["passed"]]["aos_utc"] <= t["ends_utc"] for t in plan["turns"])
+    known = {p["satellite"] for p in plan["passes"]}
+    assert {x["satellite"] for x in plan["left"]} <= known
+    outing = demo.get("/api/outings").json()[0]["id"]
+    club = demo.get(f"/api/outings/{outing}/satellites", params={"start": first["aos_utc"], "minutes": 60}).json()
+    assert "operators" in club, club
+    assert len(club["operators"]) == 6 and all(len(t["radios"]) == 1 for t in club["turns"])
+    assert demo.post("/api/passes/together", json={**asked, "radio_ids": []}).status_code == 422
+    assert demo.post("/api/passes/together", json={**asked, "radio_ids": [99]}).status_code == 404

@@ -6,6 +6,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request, Response
 
 from vocator.api.access import LINK_COOKIE, cookie, shared_url
+from vocator.api.instants import Instant
 from vocator.api.media import file_of
 from vocator.api.outing_schemas import (
     AcceptShape,
@@ -20,6 +21,7 @@ from vocator.api.outing_schemas import (
     OutingSummary,
     VolunteerShape,
 )
+from vocator.api.pass_schemas import TogetherShape
 from vocator.api.passes import Body
 from vocator.api.store import Store
 from vocator.core.orbit.frames import Site
@@ -50,6 +52,7 @@ from vocator.usecases.outings import (
     volunteer_view,
     withdraw_link,
 )
+from vocator.usecases.together import outing_together_view
 
 router = APIRouter(prefix="/api", tags=["outings"])
 Paper = Annotated[str, Query(max_length=10)]
@@ -241,3 +244,12 @@ def preview_channels(outing_id: int, raw: Body, store: Store) -> CsvPreview:
 def take_channels(outing_id: int, raw: Body, store: Store) -> BoardShape:
     """Take the channels of a CSV, all or none."""
     return BoardShape.model_validate(board(store, outing_csv.take(store, outing_id, raw)))
+
+
+@router.get("/outings/{outing_id}/satellites")
+def satellites_together(
+    outing_id: int, start: Instant, store: Store, minutes: Annotated[int, Query(ge=10, le=180)] = 60,
+    person: Annotated[list[str] | None, Query()] = None,
+) -> TogetherShape:  # fmt: skip
+    """Return who of the outing should work which satellite in an hour, each with the own radio."""
+    return TogetherShape.model_validate(outing_together_view(store, outing_id, start, minutes, person or []))

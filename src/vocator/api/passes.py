@@ -10,6 +10,7 @@ from vocator import clock
 from vocator.api.instants import Instant
 from vocator.api.media import file_of
 from vocator.api.pass_schemas import (
+    AskedTogether,
     ChosenShape,
     ClockShape,
     ListedPass,
@@ -25,6 +26,7 @@ from vocator.api.pass_schemas import (
     SiteShape,
     SkyShape,
     TakenShape,
+    TogetherShape,
 )
 from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
@@ -53,6 +55,7 @@ from vocator.usecases.satellites import (
     take_links,
 )
 from vocator.usecases.satellites import choose as choose_satellite
+from vocator.usecases.together import together_view
 
 router = APIRouter(prefix="/api", tags=["passes"])
 
@@ -167,6 +170,12 @@ def picked_calendar(store: Store) -> Response:
         media_type="text/calendar",
         headers={"Content-Disposition": 'attachment; filename="passes.ics"'},
     )
+
+
+@router.post("/passes/together")
+def together(given: AskedTogether, store: Store) -> TogetherShape:
+    """Return who should work what in an hour at one place, with my radios."""
+    return TogetherShape.model_validate(together_view(store, given.start_utc, given.minutes, given.operators, given.radio_ids))
 
 
 @router.put("/passes/picked")

@@ -11,6 +11,7 @@
   import Listing from '../lib/outing/Listing.svelte';
   import { idOf, MARKS, number, type Channel, type Outing, type Person, type PostAt } from '../lib/outing/marks';
   import PersonDialog from '../lib/outing/PersonDialog.svelte';
+  import SatelliteHour from '../lib/outing/SatelliteHour.svelte';
   import ReachMap from '../lib/outing/ReachMap.svelte';
   import { megahertz } from '../lib/passes/time.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
@@ -326,6 +327,7 @@
       </div>
       <Listing near={outing.posts.find((p) => p.id === at) ?? outing.posts[0] ?? null} planned={outing.channels.map((c) => c.id)} onadd={addListed} />
     {/if}
+    {#if outing.people.length}<SatelliteHour {board} />{/if}
   {/if}
 </main>
 

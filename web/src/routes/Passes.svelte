@@ -5,6 +5,8 @@
   import { keep, recall } from '../lib/keep';
   import Filters from '../lib/passes/Filters.svelte';
   import { EVERYTHING, fits, LIGHT, WAY_ORDER, WAY_SHORT, type Wanted } from '../lib/passes/filter';
+  import { data } from '../lib/bench/data.svelte';
+  import Together from '../lib/passes/Together.svelte';
   import Satellites from '../lib/passes/Satellites.svelte';
   import { clock, compass, span, until } from '../lib/passes/time.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -17,6 +19,7 @@
   let wanted = $state<Wanted>({ ...EVERYTHING, ...recall<Partial<Wanted>>('passes-wanted', {}) });
   let days = $state(recall('passes-days', 7));
   let choosing = $state(false);
+  let together = $state(false);
   let now = $state(Date.now());
 
   onMount(() => {
@@ -91,6 +94,7 @@
     <h1>Passes</h1>
     <label>Days <select class="field" bind:value={days} onchange={() => { keep('passes-days', days); void load(); }}><option value={1}>1</option><option value={3}>3</option><option value={7}>7</option><option value={10}>10</option></select></label>
     <button type="button" class="act" onclick={() => (choosing = true)}>Satellites</button>
+    <button type="button" class="act" onclick={() => { together = true; if (!data.loaded) void data.load(); }}>Several at once</button>
     <button type="button" class="act" onclick={() => clock.toggle()}>{clock.utc ? 'UTC' : `Local, ${clock.name}`}</button>
   </header>
 
@@ -176,6 +180,7 @@
 </main>
 
 <Satellites bind:open={choosing} onchange={load} />
+<Together bind:open={together} passes={coming} radios={data.radios} />
 
 <style>
   header {

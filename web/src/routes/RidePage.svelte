@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import { get, type ContactIn, type Plan, type Rehearsal } from '../lib/api';
   import { keep, recall } from '../lib/keep';
+  import { Compass, turnWords } from '../lib/passes/compass.svelte';
   import { Choice, passPath } from '../lib/passes/choice';
   import { AHEAD_S, contacts, Ride } from '../lib/passes/ride.svelte';
   import RehearsalTwins from '../lib/passes/RehearsalTwins.svelte';
@@ -23,6 +24,7 @@
   let trouble = $state('');
   let stamps = $state<ContactIn[]>([]);
   let said = $state('');
+  let needle = $state.raw<Compass | null>(null);
   let stop = () => {};
   let twinsWork = $state(true);
   let round = $state(0);
@@ -30,7 +32,10 @@
 
   onMount(() => {
     void load();
-    return () => stop();
+    return () => {
+      stop();
+      needle?.end();
+    };
   });
 
   async function load(): Promise<void> {
@@ -53,6 +58,7 @@
     said = '';
     round += 1;
     stop = ride.begin();
+    needle ??= new Compass(plan.declination_deg);
   }
 
   let left = $derived(ride ? Math.max((ride.nextAt - ride.now) / 1000, 0) : 0);
@@ -152,10 +158,11 @@
       </section>
 
       <section class="point">
-        <div class="sky"><SkyPlot plan={ride.plan} at={ride.now} plain /></div>
+        <div class="sky"><SkyPlot plan={ride.plan} at={ride.now} plain turned={needle?.heading ?? 0} /></div>
         <div class="numbers">
           <p class="az"><b>{Math.round(ride.pointing.azimuth)}°</b> {compass(ride.pointing.azimuth)}</p>
           <p class="az"><b>{Math.round(ride.pointing.elevation)}°</b> up</p>
+          {#if needle?.heading !== null && needle}<p class="turnby" role="status"><b>{turnWords(needle.heading, ride.pointing.azimuth)}</b></p>{/if}
           <p>Roll the wrist until the noise drops.</p>
           {#if ride.plan.arming && !ride.rehearsal}<p class="arm">{ride.plan.arming}</p>{/if}
           {#if still && !ride.rehearsal}<p>{still.side ?? ride.plan.radios[still.radio]?.name}: slot {still.slot_text} all the time.</p>{/if}
@@ -181,6 +188,11 @@
       <footer>
         <button type="button" class="act" aria-pressed={ride.sound} onclick={() => { ride!.touch(); ride!.switch('sound'); }}>Sound</button>
         <button type="button" class="act" aria-pressed={ride.speech} onclick={() => ride!.switch('speech')}>Speech</button>
+        {#if needle && !ride.rehearsal}
+          <button type="button" class="act" aria-pressed={needle.on} onclick={() => (needle!.on ? needle!.end() : void needle!.begin())}>Turn with the phone</button>
+          {#if needle.on || needle.trouble}<label class="declination">needle beside true north, ° east<input class="field" type="number" step="0.5" min="-180" max="180" value={needle.declination} onchange={(e) => needle!.correct(e.currentTarget.value === '' ? null : Number(e.currentTarget.value))} /></label>{/if}
+          {#if needle.trouble}<span role="status">{needle.trouble}</span>{/if}
+        {/if}
         {#if !ride.rehearsal}
           <span>Clock <button type="button" class="act" onclick={() => ride!.trimBy(-1)}>−1 s</button> <button type="button" class="act" onclick={() => ride!.trimBy(1)}>+1 s</button> {ride.trim ? `${ride.trim > 0 ? '+' : ''}${ride.trim} s trimmed` : Math.abs(ride.away) > 200 ? `this device is ${(Math.abs(ride.away) / 1000).toFixed(1)} s ${ride.away > 0 ? 'slow' : 'fast'}; set right` : 'agrees with the server'}</span>
           <span class="quiet">{ride.awake === 'no' ? 'This screen cannot be kept awake: touch it now and then.' : ''}</span>
@@ -306,6 +318,17 @@
     min-width: 2.6em;
     text-align: right;
     margin-right: 8px;
+  }
+  .turnby {
+    font-size: 24px;
+  }
+  .declination {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+  }
+  .declination .field {
+    width: 90px;
   }
   .numbers p:not(.az) {
     margin: 4px 0;
