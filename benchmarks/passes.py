@@ -12,14 +12,18 @@ from pathlib import Path
 import numpy as np
 from skyfield.api import EarthSatellite, load, wgs84
 
+from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.orbit.doppler import curve_of
 from vocator.core.orbit.doppler_set import doppler_set
 from vocator.core.orbit.elements import Elements
 from vocator.core.orbit.frames import Site
 from vocator.core.orbit.passes import find_passes
 from vocator.core.orbit.sky import Sky
+from vocator.core.outing.ride_safety import Side, strays
+from vocator.files.links_file import read_links
 from vocator.files.omm import read_omm_json
 from vocator.files.tle import lines_of
+from vocator.usecases.twins import twin_of
 
 ELEMENTS = Path(__file__).parent.parent / "src" / "vocator" / "data" / "demo" / "elements.json"
 START = datetime(2026, 11, 25, tzinfo=UTC)
@@ -76,6 +80,22 @@ def main() -> None:
         print(
             f"Doppler set, step {step} Hz, {best.max_elevation_deg:.0f} degrees high: {(time.perf_counter() - begun) * 1000:.1f} ms, aim 50"
         )
+    _links_and_safety()
+
+
+def _links_and_safety() -> None:
+    """Read links for 200 satellites; look from nine slots of a radio that is half full for what a click too many sends on."""
+    rows = [f"{91_000 + n},{435 + n * 0.005:.3f},{145.8 + n % 40 * 0.005:.3f},67.0" for n in range(200)]
+    begun = time.perf_counter()
+    read = read_links("\n".join(("number,downlink (MHz),uplink (MHz),tone", *rows)), {})
+    print(f"links of {len(read.links)} satellites read: {time.perf_counter() - begun:.2f} s, aim 2 with keeping them")
+    memory = {n: Channel(hz := 435_340_000 + 5_000 * n, hz, tone_use("67.0", None)) for n in range(9)}
+    uplinks = {c.tx_hz or 0 for c in memory.values()}
+    memory |= {60 + n: Channel(146_000_000 + 15_000 * n, 146_600_000 + 15_000 * n) for n in range(40)}
+    for model in ("ardvane-osprey", "ardvane-heron", "oriel-lantern"):
+        begun = time.process_time()
+        strays(twin_of(model), memory, 0, range(9), Side(1, 8), uplinks, True)
+        print(f"{model}: whole-plan proof {time.process_time() - begun:.2f} s of CPU, aim 1")
 
 
 if __name__ == "__main__":

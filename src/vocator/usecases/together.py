@@ -9,11 +9,11 @@ from typing import Any
 import numpy as np
 from sqlalchemy.orm import Session
 
-from vocator.core.onair.links import usable
+from vocator.core.onair.links import Link, usable
 from vocator.core.orbit.passes import Pass, find_passes
 from vocator.core.orbit.sky import Sky
 from vocator.core.outing.together import MINUTE_S, MOST_PASSES, Choice, Together, plan_together
-from vocator.core.outing.working import WORDS, WayOfWorking, judge
+from vocator.core.outing.working import WayOfWorking, judge
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.storage.orbit_repositories import ElementRepository
@@ -24,6 +24,7 @@ from vocator.usecases.satellites import all_links, site_and_mask
 from vocator.usecases.twins import twin_of
 
 SHORT = {WayOfWorking.FULL_DUPLEX: "full duplex", WayOfWorking.TWO_WATCH: "two sides", WayOfWorking.SLOTS: "slot by slot"}
+MOST_CHOICES = 6
 LOWEST_DEG = 5.0
 """Lower than that a minute is not planned for."""
 
@@ -84,13 +85,9 @@ def _view(session: Session, start: datetime, minutes: int, hands: list[Hand], ki
     left: list[dict[str, str]] = []
     for n, p in enumerate(here):
         able = usable(links.get(p.number, []))
-        ways = {
-            radios: way
-            for radios in _sets(kits)
-            if able and (way := _way(kits, radios, able[0].downlink_hz, able[0].uplink_hz or 0))
-        }
+        ways = _ways(kits, able[0]) if able else []
         for o, hand in enumerate(hands):
-            own = [Choice(radios, words) for radios, words in ways.items() if set(radios) <= set(hand.radios)]
+            own = [one for one in ways if set(one.radios) <= set(hand.radios)]
             if own:
                 choices[o, n] = own
         if not any((o, n) in choices for o in range(len(hands))):
@@ -119,18 +116,18 @@ def _view(session: Session, start: datetime, minutes: int, hands: list[Hand], ki
     }  # fmt: skip
 
 
-def _sets(kits: list[Kit]) -> list[tuple[int, ...]]:
-    """Return the radios one at a time, then in pairs."""
-    alone = [(n,) for n in range(len(kits))]
-    return [*alone, *combinations(range(len(kits)), 2)]
-
-
-def _way(kits: list[Kit], radios: tuple[int, ...], downlink_hz: int, uplink_hz: int) -> str:
-    """Return how these radios work a link, empty where they do not, or where one of a pair would do as well."""
-    best = judge([kits[r].twin for r in radios], downlink_hz, uplink_hz)[0]
-    if not best.possible or len({p.radio for p in best.parts}) < len(radios):
-        return ""
-    return SHORT[best.way] if len(radios) == 1 else best.why or WORDS[best.way]
+def _ways(kits: list[Kit], link: Link) -> list[Choice]:
+    """Return the radios that work a link, one alone or two together, the best way first; a pair only where neither would do alone as well."""
+    assert link.uplink_hz is not None
+    order = list(WayOfWorking)
+    found: list[tuple[int, Choice]] = []
+    for radios in (*((n,) for n in range(len(kits))), *combinations(range(len(kits)), 2)):
+        best = judge([kits[r].twin for r in radios], link.downlink_hz, link.uplink_hz)[0]
+        if best.possible and len({p.radio for p in best.parts}) == len(radios):
+            found.append(
+                (order.index(best.way) * 2 + len(radios), Choice(radios, SHORT[best.way] if len(radios) == 1 else best.why))
+            )
+    return [choice for _, choice in sorted(found, key=lambda x: x[0])][:MOST_CHOICES]
 
 
 def _worth(sky: Sky, p: Pass, start: datetime, minutes: int) -> list[float]:

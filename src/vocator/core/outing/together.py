@@ -16,7 +16,7 @@ MINUTE_S = 60
 CHANGE_MIN, SHORTEST_MIN = 2, 3
 AT_ONCE, GO = 0.3, 0.5
 """What a minute of two sending at once costs, and each going over to a satellite, against a minute worked high up."""
-LATER_CHOICE = 0.01
+LATER_CHOICE = 0.03
 """So much less a minute is worth with each later choice of radios: the first is the best way."""
 MOST_MINUTES, MOST_OPERATORS, MOST_PASSES = 180, 12, 12
 TIME_LIMIT_S = 10.0

@@ -64,7 +64,7 @@
       <label>Name, if it has several<input class="field" bind:value={r.name} maxlength="40" autocomplete="off" /></label>
       <label class="two">Notes<input class="field" bind:value={r.notes} maxlength="500" autocomplete="off" /></label>
       <label>Source<input class="field" bind:value={r.source} maxlength="120" autocomplete="off" /></label>
-      <label>of<input class="field" type="date" bind:value={r.dated} /></label>
+      <label>Dated<input class="field" type="date" bind:value={r.dated} /></label>
     </fieldset>
   {/each}
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
