@@ -27,6 +27,7 @@ from vocator.api import (
     sheets,
     station,
     twin,
+    workshop,
 )
 from vocator.api.measures import Measured
 from vocator.api.media import with_problems
@@ -129,7 +130,7 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
     app.state.sharing, app.state.fenced = sharing, fenced
     read_own_with(read_from_store)
     problems.install(app)
-    for module in (access, archive, station, listing, models, radios, sheets, twin, passes, contacts, outings):
+    for module in (access, archive, station, listing, models, radios, sheets, twin, passes, contacts, outings, workshop):
         app.include_router(module.router, dependencies=[Depends(access.fence)] if fenced else [])
     if not fenced:
         app.include_router(measures.router)

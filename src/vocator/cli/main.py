@@ -15,6 +15,8 @@ from vocator.usecases.twins import take_file
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
 profile_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
 app.add_typer(profile_app, name="profile", help="Work on profile files.")
+workshop_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
+app.add_typer(workshop_app, name="workshop", help="Find out what a profile says wrongly of the radio in the hand.")
 
 Json = Annotated[bool, typer.Option("--json", help="One JSON document instead of a table.")]
 Model = Annotated[str | None, typer.Argument(help="The model; not needed with --profile.")]
@@ -320,6 +322,26 @@ def profile_check(file: Path, as_json: Json = False) -> None:
     _write(answer, as_json, tables.profile)
     if answer["problems"]:
         _fail(f"{file}: {len(answer['problems'])} problems")
+
+
+@workshop_app.command("trial")
+def workshop_trial(
+    profile: Annotated[str, typer.Option(help="FILE.yaml")],
+    log: Annotated[Path | None, typer.Option(help="LOG.jsonl: the symptom, then what trials showed")] = None,
+    slot: Annotated[str | None, typer.Option(help="A slot given up for trials; without it nothing is written.")] = None,
+    patched: Annotated[str | None, typer.Option(help="OUT.yaml for the mended profile, once it is settled")] = None,
+    as_json: Json = False,
+) -> None:
+    """Return the next thing to try on the radio, or what is settled."""
+    from vocator.usecases.trial import read_log, trial_of
+
+    try:
+        answer = trial_of(profile, read_log(str(log)) if log else [], slot, patched)
+    except (OSError, UnicodeDecodeError) as error:
+        _fail(f"{log or profile}: {error}")
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    _write(answer, as_json, tables.trial)
 
 
 def main() -> None:

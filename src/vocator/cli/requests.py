@@ -19,6 +19,7 @@ from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, beyond_dict, make_sheet
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.run_twin import run_twin
+from vocator.usecases.trial import trial_of
 from vocator.usecases.twins import take_file
 
 KNOWN_ERRORS = (Refusal, Doubtful, NotFound, Unproven, StartError, ActionError, UntilFailed, DataFileError)
@@ -87,7 +88,9 @@ def run_request(given: dict[str, Any]) -> dict[str, Any]:
             return judge_answer(given)[0]
         if command == "resolve":
             return resolve_line(given["line"], given.get("region") or "r2", given.get("receive") or "open").as_dict()
-        raise NotFound(f"command {command!r}", "twin, sheet, judge, resolve")
+        if command == "trial":
+            return trial_of(str(given["profile"]), list(given.get("log") or []), given.get("slot"))
+        raise NotFound(f"command {command!r}", "twin, sheet, judge, resolve, trial")
     except Refusal as refusal:
         return {"error": refusal.as_dict()}
     except Doubtful as doubtful:

@@ -176,3 +176,17 @@ def fuzzed(answer: dict[str, Any]) -> str:
     """Return what random keys on a profile came to."""
     head = f"{answer['model']}: {answer['presses']} presses (seed {answer['seed']}), {len(answer['faults'])} faults"
     return "\n".join([head, *(f"  {f['what']}\n    {' '.join(f['keys'])}" for f in answer["faults"])])
+
+
+def trial(answer: dict[str, Any]) -> str:
+    """Write the next walk with the display that is drawn after each step, or what is settled."""
+    if "settled" in answer:
+        settled = answer["settled"]
+        lines = [f"{p['words']}: {p['path']} = {p['value']}" for p in settled["patches"]] or ["nothing to change"]
+        return "\n".join([*lines, *(f"  or {words}" for words in settled["left"])])
+    one = answer["trial"]
+    lines = [f"trial {one['id']}, from home, about {one['seconds']} s; {answer['candidates']} candidates are left"]
+    lines += [f"  {' '.join(s['actions']):<28} → {s['display']['text']}" for s in one["steps"]]
+    if one["writes"]:
+        lines.append(f"  writes slot {', '.join(one['writes'])}")
+    return "\n".join([*lines, "Stop at the first display that differs, and tell it."])

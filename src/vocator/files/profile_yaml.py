@@ -5,6 +5,7 @@ all reported at once, each with file, line and path.
 """
 
 import re
+from dataclasses import replace
 from functools import cache
 from typing import Any
 
@@ -75,6 +76,30 @@ def build(located: Located, firmware: str | None, region: str) -> Profile:
     return profile
 
 
+class Rebuilder:
+    """Makes profiles that differ from one in a single screen, without reading the rest of it again."""
+
+    def __init__(self, located: Located) -> None:
+        self.given = ProfileFile.model_validate(located.data)
+        self.profile = build(located, None, "r2")
+
+    def with_screen(self, located: Located, name: str) -> Profile:
+        """Return the profile with another screen of a name, as the data has it; raises DataFileError."""
+        try:
+            screen = ScreenFile.model_validate(located.data["screens"][name])
+        except ValidationError as error:
+            raise DataFileError([_problem(located, e) for e in error.errors()]) from error
+        given = self.given.model_copy(update={"screens": {**self.given.screens, name: screen}})
+        builder = _Builder(located, given)
+        made = builder.screen(name, screen, given.firmwares[0])
+        for path, text in unsound(given):
+            builder.wrong(path, text)
+        if builder.problems:
+            raise DataFileError(builder.problems)
+        at = self.profile.screen(name)
+        return replace(self.profile, screens=(*self.profile.screens[:at], made, *self.profile.screens[at + 1 :]))
+
+
 def _problem(located: Located, error: Any) -> Problem:
     path = tuple(p for p in error["loc"] if p not in ("[key]",))
     words = {"extra_forbidden": "unknown key; take it out", "missing": "missing; add it"}
@@ -88,6 +113,7 @@ class _Builder:
         self.located, self.given = located, given
         self.problems: list[Problem] = []
         self.setting_index = {name: i for i, name in enumerate(given.settings)}
+        self.pairs = {f"{a}/{b}" for a in given.keys for b in given.keys}
 
     def wrong(self, path: tuple[str | int, ...], text: str) -> None:
         self.problems.append(self.located.problem(path, text))
@@ -129,7 +155,7 @@ class _Builder:
             tuple(given.turn_keys.items()),
             tuple(given.free_keys),
             tuple(self._setting(n, s) for n, s in given.settings.items()),
-            tuple(self._screen(n, s, firmwares[name]) for n, s in given.screens.items()),
+            tuple(self.screen(n, s, firmwares[name]) for n, s in given.screens.items()),
             self._icons(),
             shift_table(region) if given.auto_shift else (),
             given.labels.length if given.labels else 0,
@@ -248,7 +274,7 @@ class _Builder:
 
     # -- screens -----------------------------------------------------------------------
 
-    def _screen(self, name: str, given: ScreenFile, firmware: FirmwareFile) -> Screen:
+    def screen(self, name: str, given: ScreenFile, firmware: FirmwareFile) -> Screen:
         path: tuple[str | int, ...] = ("screens", name)
         binds = tuple(b for press, does in given.bind.items() if (b := self._binding((*path, "bind", press), name, press, does)))
         if given.asks and given.asks not in self.given.screens:
@@ -378,7 +404,7 @@ class _Builder:
         if self._touch(rest) is not None:
             name, ms = self._touch(rest) or ("", 0)
             return Press("hold" if ms else "tap", TOUCH + name, ms, held)
-        if rest in self._pairs():
+        if rest in self.pairs:
             return Press("pair", rest, 0, held)
         if len(words) == 3 and words[1] == "hold" and is_number(words[2]) and words[0] in known:
             return Press("hold", words[0], int(words[2]) * 1000, held)
@@ -393,9 +419,6 @@ class _Builder:
         if not match or match[1] not in (*self.given.touches, "OWN"):
             return None
         return match[1], int(match[2] or 0) * 1000
-
-    def _pairs(self) -> set[str]:
-        return {f"{a}/{b}" for a in self.given.keys for b in self.given.keys}
 
     def _icons(self) -> tuple[IconRule, ...]:
         rules = []

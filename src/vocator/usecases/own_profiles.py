@@ -1,6 +1,7 @@
 """Profiles of one's own: taken as YAML, checked, kept as they were written, given out again letter by letter."""
 
 import re
+from typing import Any
 
 from sqlalchemy import delete, exists, select
 from sqlalchemy.orm import Session
@@ -19,6 +20,7 @@ from vocator.storage.database import session_for
 from vocator.storage.tables import OutingRow, OwnProfileRow, RadioRow
 from vocator.usecases.drawing import drawing
 from vocator.usecases.errors import NotFound
+from vocator.usecases.trial import change_settled, mended
 
 MOST_BYTES = 300_000
 NAME = re.compile(r"[a-z0-9][a-z0-9-]{2,39}")
@@ -85,6 +87,24 @@ def profile_text(session: Session, model: str) -> str:
     if row is None:
         raise NotFound(f"model {model!r}", ", ".join([*model_names(), *own_models(session)]))
     return row.text
+
+
+def mend_profile(session: Session, model: str, log: list[Any]) -> str:
+    """Write the change that a log of trials settles on into a profile of one's own; returns it in words.
+
+    Raises NotFound for a profile that is none of one's own, Refusal where nothing is settled, DataFileError.
+    """
+    row = session.get(OwnProfileRow, model)
+    if row is None:
+        raise NotFound(f"profile {model!r} of your own", ", ".join(own_models(session)) or "none is kept")
+    change = change_settled(row.text, model, log)
+    if change is None:
+        raise Refusal("nothing", "mend", "a log that settles on a change", "Go on with the trials.")
+    text = mended(row.text, change)
+    check_kept_profile(model, text)
+    row.text = text
+    session.flush()
+    return change.words
 
 
 def remove_profile(session: Session, model: str) -> None:

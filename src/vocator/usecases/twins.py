@@ -37,16 +37,20 @@ def known_meanwhile(profiles: Mapping[str, str]) -> Iterator[None]:
                 _own.pop(model, None)
 
 
-def take_file(path: str) -> str:
-    """Read a profile that has not been taken in; returns the name under which ``twin_of`` finds it.  Raises Refusal for a file that cannot be read."""
+def read_profile(path: str) -> str:
+    """Return the text of a profile file; raises Refusal for a file that cannot be read."""
     try:
-        text = Path(path).read_text(encoding="utf-8-sig")
+        return Path(path).read_text(encoding="utf-8-sig")
     except (OSError, UnicodeDecodeError) as error:
         raise Refusal(
             f"{path} cannot be read: {error}", "profile", "a YAML file in UTF-8", "Give the path of the file."
         ) from None
+
+
+def take_file(path: str) -> str:
+    """Read a profile that has not been taken in; returns the name under which ``twin_of`` finds it.  Raises Refusal for a file that cannot be read."""
     name = f"profile {path}"
-    _own[name] = text
+    _own[name] = read_profile(path)
     return name
 
 

@@ -220,7 +220,7 @@
     <section>
       <h2>{ready ? `Already in ${plan.rows[0]!.slot_text}${plan.rows.length > 1 ? ` to ${plan.rows.at(-1)!.slot_text}` : ''}: nothing to write` : lacking.length < plan.rows.length ? `${lacking.length} of ${plan.rows.length} channels to store; the others stand there` : 'Channels to store'}</h2>
       <table class="rows">
-        <thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col">Channel</th><th scope="col">Held</th>{#if ids.length > 1 || way?.parts.some((p) => p.side)}<th scope="col">On</th>{/if}<th scope="col"></th></tr></thead>
+        <thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col">Channel</th><th scope="col">Held</th>{#if ids.length > 1 || way?.parts.some((p) => p.side)}<th scope="col">On</th>{/if}<td></td></tr></thead>
         <tbody>
           {#each plan.rows as r (r.radio + r.slot)}
             <tr><td><b>{r.slot_text}</b></td><td>{r.label || '–'}</td><td>{r.line}{r.power ? `, ${r.power}` : ''}{r.never_send ? '; sends nothing' : ''}</td>

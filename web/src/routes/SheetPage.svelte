@@ -12,7 +12,9 @@
   import Ladder from '../lib/sheet/Ladder.svelte';
   import Recovery from '../lib/sheet/Recovery.svelte';
   import { allReady, readyAsked } from '../lib/sheet/ready';
+  import Dialog from '../lib/shell/Dialog.svelte';
   import Taken from '../lib/sheet/Taken.svelte';
+  import Trials from '../lib/sheet/Trials.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
   import { TwinPlay } from '../lib/twin/play.svelte';
   import TwinPanel from '../lib/twin/TwinPanel.svelte';
@@ -25,6 +27,7 @@
   let lost = $state(false);
   let readyDone = $state(readyAsked(Date.now()));
   let taken = $state(false);
+  let doubting = $state(false);
   let twinOpen = $state(false);
   let handsFree = $state(false);
   let deep = $state<DeepProof | null>(null);
@@ -343,7 +346,10 @@
 
   <Taken bind:open={taken} sheet={following.id} radio={content.radio_id} power={(content.request.power as string | null) ?? null} one={atHand()} step={following.steps.find((s) => s.look) ?? null} onPurpose={() => (taken = false)} />
   <FaultTree bind:open={silent} radio={content.radio_id} slot={silentSlot} />
-  <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} anew={() => void ownSheet()} />
+  <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} anew={() => void ownSheet()} doubt={() => { lost = false; doubting = true; }} />
+  <Dialog bind:open={doubting} title="Is the description right?">
+    {#if doubting && model}<Trials model={content.model} own={model.own} slot={atHand().slot_text} steps={content.steps} step={following.pages[following.at]?.at(-1) ?? 0} glass={model.panel.glass} onmended={() => { doubting = false; void ownSheet(); }} />{/if}
+  </Dialog>
 {:else}
   <p class="alone">Fetching the sheet…</p>
 {/if}

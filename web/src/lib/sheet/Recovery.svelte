@@ -15,7 +15,8 @@
     ways,
     goOn,
     anew,
-  }: { open: boolean; sheet: string; step: number; steps: Step[]; glass: string; ways: WayHome[]; goOn: (step: number) => void; anew: () => void } = $props();
+    doubt,
+  }: { open: boolean; sheet: string; step: number; steps: Step[]; glass: string; ways: WayHome[]; goOn: (step: number) => void; anew: () => void; doubt: () => void } = $props();
 
   const FIRST = 6;
 
@@ -87,7 +88,8 @@
         <dd>{#if back.harm.length}{#each back.harm as line (line)}<span class="harm">{line}.</span> {/each}{:else}None: no other slot and no setting of the whole radio was touched.{/if}</dd>
       </dl>{/if}
     {:else}
-      {#if !back.anew}<p><b>Then from the beginning.</b> The first step asks what is open and leads out of it. The sheet holds from any state; what is done already is only done again. If another slot was harmed, this cannot know it: look through the slots you know afterwards.</p>{/if}
+      {#if !back.anew}<p><b>Then from the beginning.</b> The first step asks what is open and leads out of it. The sheet holds from any state; what is done already is only done again. If another slot was harmed, this cannot know it: look through the slots you know afterwards.</p>
+        <p>No slip explains it, and it does so again? Then perhaps the description of this radio is wrong here. <button type="button" class="act" onclick={doubt}>Find out where</button></p>{/if}
     {/if}
     {#if back.anew}
       <p>This channel's keys count on what the channel before left. Write it a sheet of its own, which holds from any state, then come back to the next one.</p>

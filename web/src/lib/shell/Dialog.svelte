@@ -9,6 +9,7 @@
 <Modal
   bind:open
   {title}
+  aria-label={title}
   class="paper"
   classes={{ header: 'paper-head', body: 'paper-body' }}
   size="md"
