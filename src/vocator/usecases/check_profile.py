@@ -12,6 +12,20 @@ from vocator.usecases.goal_table import cell
 from vocator.usecases.prove_radios import ALL_KINDS
 
 
+DESCRIBED_BY = {
+    "group": "a setting with means: group", "free keys": "free_keys, and the verbs assign and use_free_key", "label": "labels, and a screen of kind label",
+    "tone search": "a screen of kind search with setting of the tone", "code search": "a screen of kind search with setting of the code",
+    "squelch": "a setting with means: squelch for each side, with a value open", "squelch level": "a setting with means: squelch",
+    "full duplex": "units: hears: while_sending", "reverse": "the verb reverse in memory mode, or a setting with means: reverse",
+    "stored channel": "edits_slots", "erase": "a list of slots with the verb erase", "odd split": "the verb write_split, second_save, or means: send_frequency",
+    "cross-band slot": "the verb write_split, second_save, or means: send_frequency", "watch": "a setting with means: watch",
+    "dual watch": "a setting with means: dual_watch", "two rows": "a setting with means: rows", "tone mode": "the values of the use of tones",
+    "code": "a list of codes that has it (tones: dcs_n, dcs_pairs …)", "tone": "a list of tones that has it (tones: ctcss50)",
+    "1750 Hz": "burst_key", "memory shows": "a setting with means: show", "tuning step": "a setting with means: step",
+}  # fmt: skip
+"""What of a profile describes a part, where the radio has it."""
+
+
 def check_profile(path: Path) -> dict[str, Any]:
     """Return every problem of a profile file with file, line and path, and what the audit names."""
     try:
@@ -35,5 +49,9 @@ def out_of_reach(twin: Twin) -> list[str]:
             found.append(f"out of reach: {kind}: no way is found yet: {str(error) or 'something of it is not described'}")
             continue
         if told["verdict"] == "no":
-            found.append(f"out of reach: {kind}: {told['beyond']['part']}, {told['beyond']['why']}")
+            part, why = told["beyond"]["part"], told["beyond"]["why"]
+            by = DESCRIBED_BY.get(part)
+            found.append(
+                f"out of reach: {kind}: {part}, {why}{f' (says this file; where the radio has it, describe {by})' if by else ''}"
+            )
     return found
