@@ -70,6 +70,14 @@
     }
   }
 
+  /** On a phone the bar lies under the thumb and holds these; the others are behind *More*. */
+  const BY_THUMB: readonly string[] = ['/', '/radios', '/passes', '/outing'];
+  let more = $state(false);
+  const isHere = (path: string): boolean => route.pathname === path || (path !== '/' && route.pathname.startsWith(path));
+  $effect(() => {
+    if (route.pathname) more = false;
+  });
+
   let onSheet = $derived(route.pathname.startsWith('/sheet/'));
   let shut = $derived(shell.who !== 'lead' && !route.pathname.startsWith('/v/') && !(shell.who === 'volunteer' && onSheet));
   let riding = $derived(route.pathname.startsWith('/ride/') || route.pathname.startsWith('/v/') || shell.who !== 'lead');
@@ -78,11 +86,12 @@
 
 <svelte:window onkeydowncapture={onkeydown} />
 
-<nav class:onsheet={onSheet} class:riding aria-label="Places">
+<nav class:onsheet={onSheet} class:riding class:open={more} aria-label="Places">
   <span class="mark">Vocator</span>
   {#each PLACES as [path, words] (path)}
-    <a href={path} aria-current={route.pathname === path || (path !== '/' && route.pathname.startsWith(path)) ? 'page' : undefined}>{words}</a>
+    <a href={path} class:rest={!BY_THUMB.includes(path)} aria-current={isHere(path) ? 'page' : undefined}>{words}</a>
   {/each}
+  <button type="button" class="more" class:within={!more && PLACES.some(([path]) => !BY_THUMB.includes(path) && isHere(path))} aria-expanded={more} onclick={() => (more = !more)}>{more ? 'Less' : 'More'}</button>
   {#if shell.fenced}<button type="button" class="keys" onclick={leave}>Sign out</button>{/if}
   <button type="button" class="keys" onclick={() => (keys = true)} aria-label="List of keys">?</button>
 </nav>
@@ -184,14 +193,55 @@
   dd {
     margin: 0;
   }
+  .more {
+    display: none;
+  }
   @media (max-width: 700px) {
     nav {
-      padding: 0 4px;
+      position: fixed;
+      z-index: 40;
+      left: 0;
+      right: 0;
+      bottom: 0;
+      flex-wrap: wrap;
+      padding: 0 0 env(safe-area-inset-bottom);
       gap: 0;
+      border-bottom: 0;
+      border-top: 3px solid var(--ink);
+      background: var(--ground);
+    }
+    nav a,
+    .more {
+      display: inline-flex;
+      flex: 1 1 20%;
+      align-items: center;
+      justify-content: center;
+      min-height: 56px;
+      padding: 0 4px;
+    }
+    .more {
+      order: 2;
+      background: none;
+      border: 0;
+      color: var(--ink);
+      font: inherit;
+    }
+    .more.within {
+      background: var(--ink);
+      color: var(--ground);
+      font-weight: 700;
     }
     nav a {
-      padding: 0 4px;
-      flex: 1;
+      order: 2;
+    }
+    nav a.rest {
+      display: none;
+    }
+    nav.open a.rest {
+      display: inline-flex;
+      order: 1;
+      flex-basis: 25%;
+      border-bottom: 1px solid var(--rule);
     }
     .mark,
     .keys {
@@ -200,16 +250,11 @@
     nav.onsheet {
       display: none;
     }
+    :global(body:has(nav:not(.onsheet, .riding))) {
+      padding-bottom: 72px;
+    }
   }
   nav.riding {
     display: none;
-  }
-  @media (max-width: 370px) {
-    nav {
-      flex-wrap: wrap;
-    }
-    nav a {
-      min-height: 48px;
-    }
   }
 </style>

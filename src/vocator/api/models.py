@@ -9,6 +9,7 @@ from vocator.api.passes import Body
 from vocator.api.schemas import GoalTable, ModelShape, TakenProfile, WayHome
 from vocator.api.store import Store
 from vocator.files.profile_schema import json_schema
+from vocator.usecases.documents import document
 from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
 from vocator.usecases.goal_table import goal_table
 from vocator.usecases.own_profiles import own_models, profile_text, remove_profile, take_profile
@@ -61,6 +62,12 @@ def ways_home(model: str, firmware: str | None = None) -> list[WayHome]:
 def profile_schema() -> dict[str, Any]:
     """Return the JSON Schema of a profile file."""
     return json_schema()
+
+
+@router.get("/documents/{name}", **file_of("text/plain"))
+def read_document(name: str) -> Response:
+    """Return a document as it is written."""
+    return Response(document(name), media_type="text/plain; charset=utf-8")
 
 
 @router.get("/goals")

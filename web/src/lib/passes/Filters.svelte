@@ -12,9 +12,12 @@
     wanted = { ...wanted, ...part };
     keep('passes-wanted', wanted);
   }
+  /** On a phone the fields are folded; on a wide screen there is nothing to fold. */
+  let opened = $state(!window.matchMedia('(max-width: 700px)').matches);
   const HOURS = Array.from({ length: 25 }, (_, h) => h);
 </script>
 
+<details class="narrow" bind:open={opened}><summary>{found} {found === 1 ? 'pass' : 'passes'}{asked ? ', narrowed down' : ''}: which ones?</summary>
 <form class="filters" aria-label="Which passes" onsubmit={(e) => e.preventDefault()}>
   <label>Good to<select class="field" aria-label="Good to" value={wanted.good} onchange={(e) => set({ good: e.currentTarget.value as Wanted['good'] })}>
     <option value="work">work</option><option value="hear">work or hear</option><option value="all">all, low ones too</option></select></label>
@@ -30,8 +33,12 @@
   <label>to<select class="field" aria-label="to" value={wanted.to} onchange={(e) => set({ to: Number(e.currentTarget.value) })}>{#each HOURS.slice(1) as h (h)}<option value={h}>{String(h).padStart(2, '0')}:00</option>{/each}</select></label>
   <p role="status">{found} {found === 1 ? 'pass' : 'passes'}{#if asked} <button type="button" class="act plain" onclick={() => set(EVERYTHING)}>as before</button>{/if}</p>
 </form>
+</details>
 
 <style>
+  .narrow summary {
+    display: none;
+  }
   .filters {
     display: flex;
     flex-wrap: wrap;
@@ -54,7 +61,15 @@
     padding: 12px 0;
   }
   @media (max-width: 700px) {
+    .narrow summary {
+      display: flex;
+      align-items: center;
+      min-height: 48px;
+      font-weight: 700;
+      border-top: 3px solid var(--ink);
+    }
     .filters {
+      border: 0;
       display: grid;
       grid-template-columns: 1fr 1fr;
     }
