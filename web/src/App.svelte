@@ -13,6 +13,7 @@
     ['/', 'Bench', 'b'],
     ['/radios', 'Radios', 'r'],
     ['/twin', 'Twin', 't'],
+    ['/drill', 'Drill', 'd'],
     ['/passes', 'Passes', 'p'],
     ['/outing', 'Outing', 'o'],
     ['/log', 'Log', 'l'],
@@ -26,7 +27,7 @@
     ['e', 'it shows something else'],
     ['r', 'read the step aloud'],
     ['t', 'the twin'],
-    ['g then b, r, t, p, o, l, s', 'to bench, radios, twin, passes, outing, log, station'],
+    ['g then b, r, t, d, p, o, l, s', 'to bench, radios, twin, drill, passes, outing, log, station'],
     ['?', 'this list'],
   ] as const;
 

@@ -1,6 +1,7 @@
 /** The places of the application. */
 import { createRouter } from 'sv-router';
 import Bench from './routes/Bench.svelte';
+import DrillPage from './routes/DrillPage.svelte';
 import GoalsPage from './routes/GoalsPage.svelte';
 import LogPage from './routes/LogPage.svelte';
 import OutingPage from './routes/OutingPage.svelte';
@@ -27,6 +28,7 @@ const router = createRouter({
   '/outing': OutingPage,
   '/v/:token': VolunteerPage,
   '/twin': TwinPage,
+  '/drill': DrillPage,
   '/station': StationPage,
   '*': Bench,
 });

@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
+from vocator.api.drill import drill
 from vocator.api.outings import one as outing_board
 from vocator.api.outings import repeaters
 from vocator.api.passes import picked_calendar, satellites
@@ -18,6 +19,7 @@ from vocator.api.station import read_station
 from vocator.core.orbit.elements import faults_of
 from vocator.core.orbit.horizon_mask import mask_of
 from vocator.core.refusal import Refusal
+from vocator.files.profile_yaml import model_names
 from vocator.files.region_yaml import load_region
 from vocator.usecases.archive import kept_rows
 from vocator.usecases.contacts import contacts_view, latest_lines
@@ -37,10 +39,10 @@ def reopen(store: Session) -> None:
     for model, text in profiles.items():
         _open("own_profile", model, partial(check_kept_profile, model, text))
     with known_meanwhile(profiles):
-        _open_all(store)
+        _open_all(store, profiles)
 
 
-def _open_all(store: Session) -> None:
+def _open_all(store: Session, profiles: Iterable[str]) -> None:
     _open("station", "1", lambda: _station(read_station(store)))
     keys: dict[int, tuple[str, ...]] = {}
     for row in kept_rows(store, "radio"):
@@ -61,6 +63,9 @@ def _open_all(store: Session) -> None:
     _open("element_set", "", lambda: satellites(store))
     if kept_rows(store, "chosen_pass") and read_station(store).latitude_deg is not None:
         _open("chosen_pass", "", lambda: picked_calendar(store))
+    for person, model in sorted({(r["person"], r["model"]) for r in kept_rows(store, "drill_event")}):
+        if model in (*model_names(), *profiles):
+            _open("drill_event", f"{person}, {model}", partial(drill, model, store, person))
     _open("listed_repeater", "", lambda: repeaters(store, *SITE))
 
 

@@ -185,6 +185,23 @@ class ElementSetRow(Base):
     chosen: Mapped[bool] = mapped_column(Boolean)
 
 
+class DrillEventRow(Base):
+    """Something exercised on a twin: by whom, what, and what came of it; the page makes the id."""
+
+    __tablename__ = "drill_event"
+
+    id: Mapped[str] = mapped_column(String(80), primary_key=True)
+    person: Mapped[str] = mapped_column(String(60), index=True)
+    model: Mapped[str] = mapped_column(String(60))
+    item: Mapped[str] = mapped_column(String(80))
+    at_utc: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    right: Mapped[bool] = mapped_column(Boolean)
+    hints: Mapped[int] = mapped_column(Integer)
+    seconds: Mapped[float] = mapped_column(Float)
+    usual_s: Mapped[float] = mapped_column(Float)
+    keys: Mapped[int] = mapped_column(Integer)
+
+
 class SatelliteLinkRow(Base):
     """A link of a satellite, in the operator's order; its satellite need not have elements here."""
 

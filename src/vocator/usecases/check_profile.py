@@ -11,7 +11,6 @@ from vocator.files.strict_yaml import DataFileError, load_yaml
 from vocator.usecases.goal_table import cell
 from vocator.usecases.prove_radios import ALL_KINDS
 
-
 DESCRIBED_BY = {
     "group": "a setting with means: group", "free keys": "free_keys, and the verbs assign and use_free_key", "label": "labels, and a screen of kind label",
     "tone search": "a screen of kind search with setting of the tone", "code search": "a screen of kind search with setting of the code",

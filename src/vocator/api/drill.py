@@ -1,0 +1,122 @@
+"""The trainer: where one stands, one exercise, how it went."""
+
+from typing import Annotated, Any, Literal
+
+from fastapi import APIRouter, Query
+from pydantic import Field
+
+from vocator import clock
+from vocator.api.instants import Stamp
+from vocator.api.schemas import DisplayShape, Shape
+from vocator.api.store import Store
+from vocator.api.twin_schemas import PlayShape
+from vocator.usecases.drill import Answered, answer, drill_view, exercise_view
+
+router = APIRouter(prefix="/api/drill", tags=["drill"])
+
+Model = Annotated[str, Query(max_length=60)]
+Person = Annotated[str, Query(max_length=60)]
+
+
+class ItemShape(Shape):
+    """Something to know about a radio, and how far it is learned."""
+
+    key: str
+    words: str
+    stage: Literal["new", "learning", "known"]
+    due: bool
+    times: int
+
+
+class LessonShape(Shape):
+    """One step of the path for newcomers."""
+
+    title: str
+    why: str
+    item: str
+    caution: str
+    done: bool
+
+
+class NextShape(Shape):
+    """An exercise to do now."""
+
+    item: str
+    seed: int
+
+
+class DrillShape(Shape):
+    """Where somebody stands with a radio, and what to do now."""
+
+    items: list[ItemShape]
+    known: int
+    due: int
+    lessons: list[LessonShape]
+    next: list[NextShape]
+    people: list[str]
+
+
+class ExerciseShape(Shape):
+    """One exercise: with choices, or on a twin; hints by depth: chapters, steps, keys."""
+
+    item: str
+    words: str
+    seed: int
+    question: str
+    usual_s: int
+    fewest: int
+    choices: list[str]
+    shown: DisplayShape | None
+    play: PlayShape | None
+    hints: list[list[str]]
+
+
+class AnswerIn(Shape):
+    """What came of an exercise; sending it twice is harmless."""
+
+    id: str = Field(min_length=8, max_length=60)
+    person: str = Field(default="me", min_length=1, max_length=60)
+    model: str = Field(max_length=60)
+    item: str = Field(max_length=80)
+    seed: int = Field(ge=0, le=1_000_000)
+    at: Stamp
+    seconds: float = Field(ge=0, le=86_400)
+    hints: int = Field(default=0, ge=0, le=3)
+    keys: int = Field(default=0, ge=0, le=100_000)
+    token: str | None = Field(default=None, max_length=200_000)
+    choice: str | None = Field(default=None, max_length=200)
+
+
+class VerdictShape(Shape):
+    """How it went: what was forgotten, what else was changed, the shortest way."""
+
+    right: bool
+    answer: str
+    why: str
+    forgotten: list[str]
+    changed: list[str]
+    fewest: int
+    usual_s: int
+    way: list[str]
+    note: str
+
+
+@router.get("")
+def drill(model: Model, store: Store, person: Person = "me") -> DrillShape:
+    """Return where somebody stands with a radio."""
+    return DrillShape.model_validate(drill_view(store, model, person, clock.utc_now()))
+
+
+@router.get("/exercise")
+def one_exercise(
+    model: Model, item: Annotated[str, Query(max_length=80)], seed: Annotated[int, Query(ge=0, le=1_000_000)] = 0
+) -> ExerciseShape:
+    """Return one exercise."""
+    return ExerciseShape.model_validate(exercise_view(model, item, seed))
+
+
+@router.post("/answers")
+def keep_answer(given: AnswerIn, store: Store) -> VerdictShape:
+    """Judge an exercise and keep what happened."""
+    values: dict[str, Any] = given.model_dump()
+    return VerdictShape.model_validate(answer(store, Answered(**values)))

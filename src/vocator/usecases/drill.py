@@ -1,0 +1,136 @@
+"""The trainer as the page uses it: what comes next, one exercise, how it went; all kept as events."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+from functools import lru_cache
+from random import Random
+from typing import Any
+
+from sqlalchemy import select
+from sqlalchemy.dialects.postgresql import insert
+from sqlalchemy.orm import Session
+
+from vocator import clock
+from vocator.core.drill.exercises import Exercise, exercise, judged, parts_of, shown_of
+from vocator.core.drill.items import WHOLE, Item, items_of
+from vocator.core.drill.path import path
+from vocator.core.drill.schedule import Done, Stage, next_items, standings
+from vocator.core.instants import stamped
+from vocator.core.radio.twin import Twin
+from vocator.storage.tables import DrillEventRow
+from vocator.usecases.errors import NotFound
+from vocator.usecases.twin_play import play_view, unpack
+from vocator.usecases.twins import twin_of
+
+SESSION = 8
+"""So many exercises make a session of about five minutes."""
+
+
+@dataclass(frozen=True, slots=True)
+class Answered:
+    """What came of an exercise, as the page sends it; ``id`` is made by the page."""
+
+    id: str
+    person: str
+    model: str
+    item: str
+    seed: int
+    at: datetime
+    seconds: float
+    hints: int
+    keys: int
+    token: str | None = None
+    choice: str | None = None
+
+
+def made(twin: Twin, item: Item, seed: int) -> Exercise | None:
+    """Return the exercise of an item and a seed, always the same; None where this radio has none for it."""
+    return exercise(twin, item, seed, Random(f"{twin.profile.model} {item.key} {seed}").randrange)
+
+
+@lru_cache(maxsize=64)
+def _items(twin: Twin) -> tuple[Item, ...]:
+    """Return what can be exercised on a radio: what there is an exercise for."""
+    return tuple(i for i in items_of(twin) if made(twin, i, 0) is not None)
+
+
+def drill_view(session: Session, model: str, person: str, now: datetime) -> dict[str, Any]:
+    """Return where somebody stands with a radio, the path for newcomers, and what to exercise now; raises NotFound."""
+    twin = twin_of(model)
+    rows = _rows(session, model, person)
+    standing = standings(_items(twin), map(_done, rows))
+    right = {r.item for r in rows if r.right}
+    lessons = [x for x in path(twin) if x.item in _items(twin)]
+    upcoming = next_items(standing, now, SESSION)
+    first = next((x.item for x in lessons if x.item.key not in right), None)
+    if first is not None and first not in upcoming[:2]:
+        upcoming = [first, *(i for i in upcoming if i != first)][:SESSION]
+    return {
+        "items": [
+            {"key": s.item.key, "words": s.item.words, "stage": str(s.stage), "due": s.due is not None and s.due <= now, "times": s.times}
+            for s in standing
+        ],
+        "known": sum(s.stage is Stage.KNOWN for s in standing),
+        "due": sum(s.due is not None and s.due <= now for s in standing),
+        "lessons": [{"title": x.title, "why": x.why, "item": x.item.key, "caution": x.caution, "done": x.item.key in right} for x in lessons],
+        "next": [{"item": i.key, "seed": _seed(rows, i)} for i in upcoming],
+        "people": sorted(set(session.scalars(select(DrillEventRow.person).distinct()))),
+    }  # fmt: skip
+
+
+def _rows(session: Session, model: str, person: str) -> list[DrillEventRow]:
+    query = select(DrillEventRow).where(DrillEventRow.model == model, DrillEventRow.person == person)
+    return list(session.scalars(query.order_by(DrillEventRow.at_utc, DrillEventRow.id)))
+
+
+def _done(row: DrillEventRow) -> Done:
+    return Done(row.item, row.at_utc, row.right, row.hints, row.seconds, row.usual_s)
+
+
+def _seed(rows: Iterable[DrillEventRow], item: Item) -> int:
+    """Return another exercise each time."""
+    return sum(r.item == item.key for r in rows)
+
+
+def _exercise(model: str, key: str, seed: int) -> tuple[Twin, Exercise]:
+    twin = twin_of(model)
+    item = next((i for i in _items(twin) if i.key == key), None)
+    if item is None:
+        raise NotFound(f"exercise {key[:60]!r}", ", ".join(i.key for i in _items(twin)))
+    found = made(twin, item, seed)
+    if found is None:
+        raise NotFound(f"exercise {key} {seed}", "another seed")
+    return twin, found
+
+
+def exercise_view(model: str, key: str, seed: int) -> dict[str, Any]:
+    """Return one exercise, ready to be done; raises NotFound."""
+    twin, one = _exercise(model, key, seed)
+    return {
+        "item": key, "words": one.item.words, "seed": seed, "question": one.question, "usual_s": round(one.usual_s), "fewest": one.fewest,
+        "choices": list(one.choices), "shown": shown_of(twin, one), "play": play_view(twin, one.start, []) if one.start is not None else None,
+        "hints": [list(one.hints.chapters), list(one.hints.steps), list(one.hints.keys)],
+    }  # fmt: skip
+
+
+def answer(session: Session, given: Answered) -> dict[str, Any]:
+    """Judge an exercise and keep what happened, once; raises NotFound, StartError for a twin that is none of this radio."""
+    twin, one = _exercise(given.model, given.item, given.seed)
+    if one.start is not None:
+        verdict = judged(twin, one, unpack(twin, given.token or ""))
+        right, forgotten, changed = verdict.right, verdict.forgotten, verdict.changed
+    else:
+        right, forgotten, changed = given.choice == one.right, (), ()
+    items = parts_of(twin, one) if right and one.item == WHOLE else [one.item]
+    at, told = stamped(given.at, clock.utc_now())
+    for n, item in enumerate(items):
+        row = insert(DrillEventRow).values(
+            id=f"{given.id}.{n}", person=given.person, model=given.model, item=item.key, at_utc=at, right=right, hints=given.hints,
+            seconds=given.seconds if item == one.item else 0.0, usual_s=one.usual_s if item == one.item else 0.0, keys=given.keys,
+        )  # fmt: skip
+        session.execute(row.on_conflict_do_nothing())
+    return {
+        "right": right, "answer": one.right, "why": one.why, "forgotten": list(forgotten), "changed": list(changed), "fewest": one.fewest,
+        "usual_s": round(one.usual_s), "way": list(one.hints.keys), "note": told or "",
+    }  # fmt: skip

@@ -1,0 +1,201 @@
+<!-- Drill: five minutes on the twin, what comes next by what happened; a path for newcomers. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { get, type Model, type Schemas } from '../lib/api';
+  import { data } from '../lib/bench/data.svelte';
+  import { keep, recall } from '../lib/keep';
+  import ExerciseView from '../lib/drill/ExerciseView.svelte';
+  import { Run } from '../lib/drill/run.svelte';
+  import { shell } from '../lib/shell/state.svelte';
+
+  let model = $state(recall('drill.model', ''));
+  let person = $state(recall('drill.person', 'me'));
+  let drill = $state.raw<Schemas['DrillShape'] | null>(null);
+  let run = $state.raw<Run | null>(null);
+  let trouble = $state('');
+
+  onMount(() => {
+    void begin();
+    return () => run?.twin?.stop();
+  });
+
+  async function begin(): Promise<void> {
+    if (!data.loaded) await data.load();
+    if (!data.models.some((m) => m.model === model)) model = data.radios[0]?.model ?? data.models[0]?.model ?? '';
+    await load();
+  }
+
+  async function load(): Promise<void> {
+    if (!model) return;
+    keep('drill.model', model);
+    keep('drill.person', person);
+    try {
+      drill = await get<Schemas['DrillShape']>(`/drill?model=${model}&person=${encodeURIComponent(person.trim() || 'me')}`);
+      trouble = '';
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function start(next: Schemas['NextShape'][]): Promise<void> {
+    const whole: Model = await get<Model>(`/models/${model}`);
+    run = new Run(whole, person.trim() || 'me', next, shell.station?.region ?? 'r2');
+    await run.next();
+  }
+
+  let mine = $derived([...new Set(data.radios.map((r) => r.model))].map((m) => data.model(m)).filter((m): m is Model => !!m));
+  let others = $derived(data.models.filter((m) => !mine.includes(m)));
+  let right = $derived(run?.done.filter((d) => d.right).length ?? 0);
+  let upcoming = $derived(drill?.lessons.find((l) => !l.done) ?? null);
+</script>
+
+<main class="page">
+  {#if run && !run.over}
+    <header><h1>Drill</h1><button type="button" class="act" onclick={() => { run = null; void load(); }}>Stop here</button></header>
+    {#if run.exercise}{#key run.exercise}<ExerciseView {run} left={run.left.length} />{/key}{:else}<p class="quiet">{run.trouble || 'Getting it ready…'}</p>{/if}
+  {:else}
+    <header>
+      <h1>Drill</h1>
+      <label>Radio<select class="field" aria-label="Radio" bind:value={model} onchange={() => { run = null; void load(); }}>
+        {#if mine.length}<optgroup label="My radios">{#each mine as m (m.model)}<option value={m.model}>{m.name}</option>{/each}</optgroup>{/if}
+        <optgroup label="Others">{#each others as m (m.model)}<option value={m.model}>{m.name}</option>{/each}</optgroup></select></label>
+      <label>Who<input class="field" bind:value={person} maxlength="60" autocomplete="off" list="people" onchange={load} /></label>
+      <datalist id="people">{#each drill?.people ?? [] as name (name)}<option value={name}></option>{/each}</datalist>
+    </header>
+    {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+    {#if run?.over}
+      <section class="end">
+        <h2>{right} of {run.done.length} right</h2>
+        <table class="ruled"><thead><tr><th scope="col">What</th><th scope="col">How</th><th scope="col" class="n">Seconds</th><th scope="col" class="n">usual</th><th scope="col" class="n">Keys</th><th scope="col" class="n">fewest</th></tr></thead>
+          <tbody>{#each run.done as d, n (n)}<tr><td>{d.words}</td><td>{d.right ? (d.hints ? `right, ${d.hints} ${d.hints > 1 ? 'hints' : 'hint'}` : 'right') : 'not yet'}</td><td class="n">{Math.round(d.seconds)}</td><td class="n">{Math.round(d.usual_s)}</td><td class="n">{d.fewest ? d.keys : ''}</td><td class="n">{d.fewest || ''}</td></tr>{/each}</tbody></table>
+        <p>What was slow, hinted or wrong comes again sooner; the rest in days.</p>
+        <div class="acts"><button type="button" class="act next" onclick={() => { run = null; void load(); }}>Good</button></div>
+      </section>
+    {:else if drill}
+      <section class="go">
+        <button type="button" class="act next" disabled={!drill.next.length} onclick={() => start(drill!.next)}>{drill.due ? `Five minutes: ${drill.due} due` : 'Five minutes'}</button>
+        <p>{drill.known} of {drill.items.length} things of this radio are known{drill.due ? '' : ', nothing is due'}. On the twin: nothing can break.</p>
+      </section>
+      <div class="two">
+        <section>
+          <h2>The path</h2>
+          <ol class="path">
+            {#each drill.lessons as l (l.title)}
+              <li class:done={l.done}>
+                <button type="button" class="act" class:next={l === upcoming && !drill.due} onclick={() => start([{ item: l.item, seed: drill!.items.find((i) => i.key === l.item)?.times ?? 0 }])}>{l.title}{l.done ? ' ✓' : ''}</button>
+                {#if l === upcoming}<p>{l.why}</p>{#if l.caution}<p class="caution">{l.caution}</p>{/if}{/if}
+              </li>
+            {/each}
+          </ol>
+        </section>
+        <section>
+          <h2>What is known</h2>
+          <ul class="known">
+            {#each drill.items as i (i.key)}<li class={i.stage} class:due={i.due}><span>{i.words}</span><b>{i.due ? 'due' : i.stage}</b></li>{/each}
+          </ul>
+        </section>
+      </div>
+    {:else}<p class="quiet">Looking what is due…</p>{/if}
+  {/if}
+</main>
+
+<style>
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px 16px;
+    align-items: end;
+    justify-content: flex-end;
+    margin-bottom: 16px;
+  }
+  h1 {
+    margin: 0 auto 0 0;
+    font-size: 28px;
+  }
+  h2 {
+    font-size: 20px;
+    margin: 0 0 8px;
+  }
+  label {
+    display: grid;
+    gap: 2px;
+  }
+  .field {
+    width: auto;
+  }
+  .go {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 20px;
+    align-items: center;
+    margin-bottom: 20px;
+  }
+  .go .act {
+    min-height: 72px;
+    font-size: 24px;
+    padding: 0 28px;
+  }
+  .go p {
+    margin: 0;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 1.2fr 1fr;
+    gap: 32px;
+    border-top: 3px solid var(--ink);
+    padding-top: 12px;
+  }
+  .path {
+    list-style: none;
+    padding: 0;
+    margin: 0;
+  }
+  .path li {
+    padding: 6px 0;
+  }
+  .path p {
+    margin: 8px 0 0;
+    white-space: pre-line;
+  }
+  .path .done .act {
+    border-color: var(--rule);
+    color: var(--quiet);
+  }
+  .known {
+    list-style: none;
+    padding: 0;
+    margin: 0;
+  }
+  .known li {
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+    padding: 8px 0;
+    border-top: 1px solid var(--rule);
+  }
+  .known b {
+    font-weight: 400;
+    color: var(--quiet);
+  }
+  .known .known b,
+  .known .due b {
+    font-weight: 700;
+    color: var(--ink);
+  }
+  .end {
+    max-width: 760px;
+  }
+  .acts {
+    display: flex;
+    gap: 8px;
+  }
+  @media (max-width: 700px) {
+    .two {
+      grid-template-columns: 1fr;
+      gap: 16px;
+    }
+    .go .act {
+      width: 100%;
+    }
+  }
+</style>
