@@ -295,6 +295,7 @@ def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, s
         "/radios",
         "/radios/1?slot=2",
         "/twin",
+        "/drill",
         "/station",
         "/passes",
         f"/passes{at_pass}",
@@ -334,3 +335,29 @@ def test_a_page_of_another_version_says_so_and_is_exchanged_at_a_tap_without_los
     page.get_by_role("link", name="Bench").click()
     expect(page.locator("#listing")).to_have_value("147.195 + 110.9")
     page.context.close()
+
+
+def test_a_newcomer_drills_on_the_twin_with_hints_and_is_told_what_was_forgotten(page: Page, demo: str):
+    page.goto(demo + "/drill")
+    page.get_by_label("Radio").select_option(label="Oriel Wick")
+    expect(page.get_by_text("of this radio are known")).to_be_visible()
+    page.get_by_role("button", name="A frequency", exact=True).click()
+    page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.get_by_text("does not stand in the VFO")).to_be_visible()
+    page.get_by_role("button", name="Next", exact=True).click()
+    expect(page.get_by_role("heading", name="0 of 1 right")).to_be_visible()
+    page.get_by_role("button", name="Good").click()
+    page.get_by_role("button", name="A frequency", exact=True).click()
+    page.get_by_role("button", name="A hint: which chapter").click()
+    expect(page.get_by_text("Chapters")).to_be_visible()
+    wanted = re.search(r"Bring in (\d+)\.(\d+)", page.get_by_role("heading", level=2).inner_text())
+    twin = page.get_by_role("group", name="Virtual Oriel Wick")
+    for digit in wanted[1] + wanted[2]:
+        twin.get_by_role("button", name=digit, exact=True).click()
+    expect(twin.get_by_role("img")).to_have_attribute("aria-label", re.compile(f"{wanted[1]}.{wanted[2]}"))
+    page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.get_by_text("Right.")).to_be_visible()
+    page.get_by_role("button", name="Next", exact=True).click()
+    expect(page.locator("table")).to_contain_text("right, 1 hint")
+    page.get_by_role("button", name="Good").click()
+    expect(page.get_by_role("button", name="A frequency ✓")).to_be_visible()

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, datetime
 from functools import lru_cache
 from random import Random
 from typing import Any
@@ -23,6 +23,7 @@ from vocator.usecases.errors import NotFound
 from vocator.usecases.twin_play import play_view, unpack
 from vocator.usecases.twins import twin_of
 
+MOST_DRAWS = 8
 SESSION = 8
 """So many exercises make a session of about five minutes."""
 
@@ -45,8 +46,12 @@ class Answered:
 
 
 def made(twin: Twin, item: Item, seed: int) -> Exercise | None:
-    """Return the exercise of an item and a seed, always the same; None where this radio has none for it."""
-    return exercise(twin, item, seed, Random(f"{twin.profile.model} {item.key} {seed}").randrange)
+    """Return the exercise of an item and a seed, always the same; None where this radio has none for it.
+
+    Where a draw comes to nothing the next one is taken.
+    """
+    draws = (Random(f"{twin.profile.model} {item.key} {seed} {n}").randrange for n in range(MOST_DRAWS))
+    return next((e for draw in draws if (e := exercise(twin, item, seed, draw)) is not None), None)
 
 
 @lru_cache(maxsize=64)
@@ -85,7 +90,7 @@ def _rows(session: Session, model: str, person: str) -> list[DrillEventRow]:
 
 
 def _done(row: DrillEventRow) -> Done:
-    return Done(row.item, row.at_utc, row.right, row.hints, row.seconds, row.usual_s)
+    return Done(row.item, row.at_utc.astimezone(UTC), row.right, row.hints, row.seconds, row.usual_s)
 
 
 def _seed(rows: Iterable[DrillEventRow], item: Item) -> int:

@@ -73,7 +73,7 @@
       </section>
     {:else if drill}
       <section class="go">
-        <button type="button" class="act next" disabled={!drill.next.length} onclick={() => start(drill!.next)}>{drill.due ? `Five minutes: ${drill.due} due` : 'Five minutes'}</button>
+        <button type="button" class="act" class:next={drill.items.some((i) => i.times)} disabled={!drill.next.length} onclick={() => start(drill!.next)}>{drill.due ? `Five minutes: ${drill.due} due` : 'Five minutes'}</button>
         <p>{drill.known} of {drill.items.length} things of this radio are known{drill.due ? '' : ', nothing is due'}. On the twin: nothing can break.</p>
       </section>
       <div class="two">

@@ -9,7 +9,7 @@ from functools import partial
 from typing import TypeVar
 
 from vocator.core.channel.channel import Channel, ToneUse, megahertz, tone_use
-from vocator.core.drill.items import HOME, SIGHTS, STEPS, SUMS, WHOLE, Item, item_of, setting_names
+from vocator.core.drill.items import HOME, SIGHTS, SILENT, STEPS, SUMS, WHOLE, Item, item_of, setting_names
 from vocator.core.goals.effort import seconds
 from vocator.core.goals.goal import Beyond, Goal, check_reach, power_word
 from vocator.core.goals.sheet import ChapterKind, Sheet
@@ -97,6 +97,8 @@ def exercise(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
         return _sum(item, seed, rng)
     if item in SIGHTS:
         return _sight(twin, item, seed, rng)
+    if item == SILENT:
+        return _silent(twin, seed, rng)
     if item == HOME:
         return _home(twin, seed, rng)
     if item == WHOLE or item in STEPS.values():
@@ -171,6 +173,40 @@ def _sight(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
     ]
     return _choice(
         item, seed, rng, "What is chosen?", [right, *wrong], "the slot number stands beside the frequency or the label", held
+    )
+
+
+FAULTS = (
+    "the tone is not sent",
+    "the sign is the other one",
+    "there is no shift",
+    "all is as the listing says: look at antenna and place",
+)
+
+
+def _silent(twin: Twin, seed: int, rng: Draw) -> Exercise | None:
+    """A slot with one fault, or none, as memory mode shows it; only where the display tells all of them apart."""
+    goal = _goal(twin, rng)
+    if goal is None or goal.channel.is_simplex or goal.channel.tx_hz is None:
+        return None
+    right = goal.channel
+    other = right.rx_hz - (goal.channel.tx_hz - right.rx_hz)
+    held = (replace(right, tone=ToneUse()), replace(right, tx_hz=other), replace(right, tx_hz=right.rx_hz), right)
+    states = []
+    for channel in held:
+        try:
+            end = follow(twin, plan(twin, replace(goal, channel=channel)), twin.start, keep_frames=False).state
+        except Beyond:
+            return None
+        memory = end._replace(modes=tuple(twin.memory for _ in end.modes), screen=twin.memory, stack=())
+        states.append(memory._replace(positions=tuple(goal.slot for _ in end.positions)))
+    if len({display(twin, s).text for s in states}) < len(states):
+        return None
+    which = rng(len(FAULTS))
+    asked = f"The listing says {_said(right)}. You call, and nothing opens. Look at the slot: what is wrong?"
+    why = "sign and tone stand on the display; what is not there is not sent"
+    return _choice(
+        SILENT, seed, rng, asked, [FAULTS[which], *(f for n, f in enumerate(FAULTS) if n != which)], why, states[which]
     )
 
 

@@ -32,6 +32,7 @@ STEPS = {
     ChapterKind.NAME: Item("label", "write the label"),
     ChapterKind.READ_BACK: Item("read back", "read it back"),
 }
+SILENT = Item("silent", "why a repeater does not open")
 HOME = Item("home", "leave what is open")
 WHOLE = Item("whole", "a repeater from nothing into a slot")
 
@@ -68,7 +69,7 @@ def items_of(twin: Twin) -> list[Item]:
     """Return all there is to learn about a radio, in the order of the work."""
     own = [Item(f"set {name}", f"set {name}") for name in setting_names(twin)]
     steps = [i for k, i in STEPS.items() if k is not ChapterKind.NAME or twin.profile.label_length]
-    return [*SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, WHOLE]
+    return [*SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, SILENT, WHOLE]
 
 
 def items_in(twin: Twin, sheet: Sheet) -> list[Item]:

@@ -1,0 +1,89 @@
+"""The trainer through the API: what comes next, one exercise, its judge, everything kept once."""
+
+import uuid
+
+import pytest
+
+from vocator import clock
+from vocator.core.drill.items import items_of
+from vocator.core.proving.operator import follow
+from vocator.usecases.drill import made
+from vocator.usecases.twin_play import pack
+from vocator.usecases.twins import twin_of
+
+WICK = "oriel-wick"
+
+
+def answer(client, item, seed=0, right=True, **parts):
+    twin = twin_of(WICK)
+    one = made(twin, next(i for i in items_of(twin) if i.key == item), seed)
+    given = {
+        "id": str(uuid.uuid4()),
+        "model": WICK,
+        "item": item,
+        "seed": seed,
+        "at": clock.utc_now().isoformat(),
+        "seconds": 9.0,
+    }
+    if one.start is not None:
+        end = follow(twin, one.sheet, one.start).state if one.sheet and right else one.start
+        given["token"] = pack(twin, end)
+    else:
+        given["choice"] = one.right if right else next(c for c in one.choices if c != one.right)
+    return client.post("/api/drill/answers", json={**given, **parts})
+
+
+def standing(client, **query):
+    found = client.get("/api/drill", params={"model": WICK, **query}).json()
+    return found, {i["key"]: i for i in found["items"]}
+
+
+def test_a_newcomer_goes_along_the_path_and_what_went_wrong_comes_again(client):
+    found, items = standing(client)
+    assert found["next"][0]["item"] == found["lessons"][0]["item"] and len(found["next"]) == 8
+    assert all(i["stage"] == "new" for i in items.values())
+    first = found["next"][0]
+    told = client.get("/api/drill/exercise", params={"model": WICK, **first}).json()
+    assert told["choices"] and told["shown"] and told["play"] is None
+    assert answer(client, first["item"]).json()["right"] is True
+    wrong = answer(client, "frequency", right=False).json()
+    assert wrong["right"] is False and "does not stand in the VFO" in wrong["forgotten"][0] and wrong["way"]
+    found, items = standing(client)
+    assert [x["done"] for x in found["lessons"]][:2] == [True, False]
+    assert items["frequency"]["stage"] == "learning" and items["frequency"]["times"] == 1
+    asked = {
+        client.get("/api/drill/exercise", params={"model": WICK, "item": "frequency", "seed": n}).json()["question"]
+        for n in range(4)
+    }
+    assert len(asked) > 1, "another one each time"
+
+
+def test_a_whole_one_done_from_memory_counts_for_each_of_its_steps_and_is_kept_once(client):
+    one = {"id": "once-and-for-all"}
+    for _ in range(2):
+        assert answer(client, "whole", seed=1, **one).json()["right"] is True
+    _, items = standing(client)
+    assert items["whole"]["times"] == items["store"]["times"] == 1
+    assert sum(i["times"] for i in items.values()) >= 4
+    other, _ = standing(client, person="Ada")
+    assert other["known"] == 0 and all(i["times"] == 0 for i in other["items"]) and other["people"] == ["me"]
+
+
+@pytest.mark.parametrize("parts", [{"token": "rubbish"}, {"hints": 9}, {"id": "x"}, {"seconds": -1}])
+def test_what_cannot_be_an_answer_is_refused_and_nothing_is_kept(client, parts):
+    assert answer(client, "frequency", **parts).status_code == 422
+    assert all(i["times"] == 0 for i in standing(client)[1].values())
+
+
+def test_an_exercise_that_is_none_is_said_with_those_that_are(client):
+    for query in ({"model": WICK, "item": "no such"}, {"model": "nobody", "item": "frequency"}):
+        refused = client.get("/api/drill/exercise", params=query)
+        assert refused.status_code == 404, refused.text
+
+
+def test_a_clock_set_back_or_far_ahead_keeps_the_schedule_sane_and_is_told(client):
+    late = answer(client, "frequency", at="2126-01-01T00:00:00Z").json()
+    assert "clock" in late["note"]
+    answer(client, "frequency", seed=1, at="2019-01-01T00:00:00Z")
+    found, items = standing(client)
+    assert items["frequency"]["times"] == 2 and found["next"]

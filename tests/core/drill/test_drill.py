@@ -1,0 +1,94 @@
+"""The trainer: every exercise is solvable and not trivial, judged for what it is, and what comes next follows from what happened."""
+
+import random
+from datetime import UTC, datetime, timedelta
+
+import pytest
+
+from vocator.core.drill.exercises import judged, parts_of
+from vocator.core.drill.items import HOME, SIGHTS, SILENT, STEPS, SUMS, WHOLE, items_of
+from vocator.core.drill.path import path
+from vocator.core.drill.schedule import Done, Stage, next_items, rating_of, standings
+from vocator.core.goals.sheet import ChapterKind
+from vocator.core.proving.operator import follow
+from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.display import display
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.perform import carry_out
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.drill import made
+from vocator.usecases.twins import twin_of
+
+NOW = datetime(2026, 5, 1, tzinfo=UTC)
+
+
+@pytest.mark.parametrize("model", model_names())
+def test_every_exercise_of_every_radio_is_solved_by_its_own_way_and_not_before(model):
+    twin = twin_of(model)
+    kinds = set()
+    for item in items_of(twin):
+        for seed in range(4):
+            one = made(twin, item, seed)
+            if one is None:
+                continue
+            kinds.add(item)
+            again = made(twin, item, seed)
+            assert (again.question, again.right, again.choices) == (one.question, one.right, one.choices), (
+                "the same seed, the same exercise"
+            )
+            if one.start is None:
+                assert one.right in one.choices and len(set(one.choices)) == len(one.choices) >= 2 and one.why
+                continue
+            assert not judged(twin, one, one.start).right, (item.key, "solved before it begins")
+            end = follow(twin, one.sheet, one.start).state if one.sheet else carry_out(twin, one.start, one.hints.keys)
+            assert judged(twin, one, end).right, (item.key, judged(twin, one, end))
+            assert one.hints.keys and one.usual_s > 0 and one.fewest >= 1
+            assert all(parse_actions(twin.profile, keys) for keys in one.hints.keys)
+    assert {*SIGHTS, HOME, *SUMS, WHOLE, STEPS[ChapterKind.STORE]} <= kinds
+    assert {lesson.item for lesson in path(twin)} <= set(items_of(twin))
+
+
+def test_what_was_forgotten_and_what_else_was_changed_is_named():
+    twin = twin_of("ardvane-finch")
+    one = next(e for seed in range(20) if (e := made(twin, WHOLE, seed)).goal.channel.tone.tone_tx)
+    end = follow(twin, one.sheet, one.start).state
+    use = twin.tone_use
+    stored = end.slots[one.goal.slot]
+    untoned = stored._replace(values=tuple(0 if n == twin.stored_place[use] else v for n, v in enumerate(stored.values)))
+    forgot = judged(twin, one, end._replace(slots=with_item(end.slots, one.goal.slot, untoned)))
+    assert not forgot.right and "tone is not sent" in forgot.forgotten[0]
+    beside = judged(twin, one, end._replace(slots=with_item(end.slots, 150, stored)))
+    assert not beside.right and "slot 151" in beside.changed[0] and not beside.forgotten
+    assert judged(twin, one, one.start).forgotten[0].endswith("is empty")
+    assert parts_of(twin, one)[0].key == "whole" and len(parts_of(twin, one)) > 4
+
+
+def test_the_fault_of_a_silent_repeater_can_be_told_from_the_display():
+    twin = twin_of("ardvane-finch")
+    found = {}
+    for seed in range(30):
+        one = made(twin, SILENT, seed)
+        if one is not None:
+            found.setdefault(one.right, display(twin, one.shown))
+    assert len(found) == 4
+    assert "TX" not in found["the tone is not sent"].icons
+    assert not {"+", "−"} & set(found["there is no shift"].icons)
+
+
+def test_what_happened_is_the_rating_and_decides_what_comes_next():
+    items = items_of(twin_of("oriel-wick"))
+    assert next_items(standings(items, []), NOW, 3) == items[:3], "new ones in the order of the work"
+    a, b = items[0].key, items[1].key
+    good, slow, told = Done(a, NOW, True, 0, 10, 10), Done(a, NOW, True, 0, 30, 10), Done(a, NOW, True, 3, 10, 10)
+    assert [rating_of(d).name for d in (good, slow, told, Done(a, NOW, False))] == ["Good", "Hard", "Again", "Again"]
+    wrong = standings(items, [Done(a, NOW, False)])
+    assert next_items(wrong, NOW + timedelta(minutes=2), 1) == [items[0]], "what went wrong is due first"
+    events = [Done(a, NOW + timedelta(days=d), True, 0, 5, 10) for d in (0, 1, 4, 12)] + [Done(b, NOW, True, 1, 10, 10)]
+    held = {s.item.key: s for s in standings(items, events)}
+    assert held[a].stage is Stage.KNOWN and held[b].stage is Stage.LEARNING and held[items[2].key].stage is Stage.NEW
+    random.Random(1).shuffle(events)
+    assert {s.item.key: s for s in standings(items, events)} == held, "the order in which events come does not matter"
+    back = [*events, Done(a, NOW - timedelta(days=400), True)]
+    assert all(s.due is None or s.due < NOW + timedelta(days=4000) for s in standings(items, back)), (
+        "a clock set back keeps it sane"
+    )
