@@ -20,6 +20,7 @@ locked() { mkdir -p "$ROOT/.data"; ( flock 8; "$@" ) 8>"$ROOT/.data/.setup.lock"
 ensure_python() { locked set_up_python; }
 
 ensure_web() { locked set_up_web; }
+ensure_kit() { ensure_web; locked set_up_kit; }
 
 set_up_python() {
   local wanted; wanted="$(cd "$ROOT" && sum_of requirements.txt requirements-dev.txt)"
@@ -73,4 +74,11 @@ set_up_web() {
     (cd "$ROOT/web" && npm run -s types >&2 && npm run -s build >&2) || die "the front end could not be built" "its messages stand above"
     echo "$sources" > "$ROOT/web/dist/.complete"
   fi
+}
+set_up_kit() {
+  local sources; sources="$(cd "$ROOT" && sum_of web/dist/.complete web/kit.html web/vite.kit.config.ts)"
+  stamped "$ROOT/web/dist-kit/.complete" "$sources" && return 0
+  say "building the page of the field kit"
+  (cd "$ROOT/web" && npx vite build -c vite.kit.config.ts --logLevel warn >&2) || die "the page of the field kit could not be built" "its messages stand above"
+  echo "$sources" > "$ROOT/web/dist-kit/.complete"
 }

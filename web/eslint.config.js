@@ -5,7 +5,7 @@ import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-  { ignores: ['dist', 'node_modules', 'src/lib/schema.gen.ts'] },
+  { ignores: ['dist-kit', 'src/kit/static', 'dist', 'node_modules', 'src/lib/schema.gen.ts'] },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,

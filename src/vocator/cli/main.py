@@ -324,6 +324,20 @@ def profile_check(file: Path, as_json: Json = False) -> None:
         _fail(f"{file}: {len(answer['problems'])} problems")
 
 
+@app.command("field-kit")
+def field_kit(folder: Path, as_json: Json = False) -> None:
+    """Write a folder of plain files that is one operator's Vocator, with no server (docs/field.md)."""
+    from vocator.usecases.field_kit import field_kit as write_kit
+
+    try:
+        answer = write_kit(str(folder))
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    except OSError as error:
+        _fail(f"{folder}: {error}")
+    _write(answer, as_json, tables.kit)
+
+
 @workshop_app.command("trial")
 def workshop_trial(
     profile: Annotated[str, typer.Option(help="FILE.yaml")],

@@ -190,3 +190,10 @@ def trial(answer: dict[str, Any]) -> str:
     if one["writes"]:
         lines.append(f"  writes slot {', '.join(one['writes'])}")
     return "\n".join([*lines, "Stop at the first display that differs, and tell it."])
+
+
+def kit(answer: dict[str, Any]) -> str:
+    """Write what a field kit came to."""
+    return (
+        f"{answer['folder']}: {answer['files']} files, {answer['bytes'] / 1e6:.1f} MB; serve it by any web server for plain files"
+    )

@@ -52,8 +52,24 @@ export class Refused extends Error {
   }
 }
 
+/** Who answers in the server's place, where there is none: a field kit. */
+export type Carrier = (method: string, path: string, body: unknown) => Promise<{ status: number; body: unknown }>;
+let carrier: Carrier | null = null;
+
+export function carryBy(own: Carrier): void {
+  carrier = own;
+}
+
+/** Whether this is a field kit: nothing is fetched from a server. */
+export const inKit = (): boolean => carrier !== null;
+
 /** Ask the server; throws Refused where it refuses, or does not answer (`unanswered` says what that means for the user). */
 async function ask(path: string, init: RequestInit, unanswered: string): Promise<Response> {
+  if (carrier) {
+    const { status, body } = await carrier(init.method ?? 'GET', path, typeof init.body === 'string' ? JSON.parse(init.body) : undefined);
+    if (status >= 400) throw new Refused({ ...(body as Partial<Problem>), status });
+    return new Response(status === 204 ? null : JSON.stringify(body), { status });
+  }
   const answer = await fetch(`/api${path}`, init).catch(() => {
     throw new Refused({ status: 0, title: 'The server does not answer', detail: unanswered });
   });

@@ -5,7 +5,7 @@
   import FirstRun from '../lib/bench/FirstRun.svelte';
   import Keypad from '../lib/bench/Keypad.svelte';
   import { Listing } from '../lib/bench/listing.svelte';
-  import { get, type ListedPass } from '../lib/api';
+  import { get, inKit, type ListedPass } from '../lib/api';
   import { clock, until } from '../lib/passes/time.svelte';
   import Near from '../lib/bench/Near.svelte';
   import { recall } from '../lib/keep';
@@ -159,7 +159,7 @@
         </div>
       {/if}
     </div>
-    {#if !listing.line.trim()}<Near take={(line) => listing.set(line)} />{/if}
+    {#if !listing.line.trim() && !inKit()}<Near take={(line) => listing.set(line)} />{/if}
     {#if listing.waiting.length}
       <div class="more">
         <span>{listing.waiting.length} more line{listing.waiting.length === 1 ? '' : 's'} pasted; next: <b>{listing.waiting[0]!.slice(0, 60)}</b></span>

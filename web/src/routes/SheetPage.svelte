@@ -136,7 +136,7 @@
     try {
       const own = await post<Sheet>('/sheets', { radio_id: content!.radio_id, slot: one.slot, line: one.line, label: one.label, power: content!.request.power ?? null, way });
       if (!part) await patch(`/sheets/${following.id}`, { status: 'put_away' });
-      location.assign(`/sheet/${own.id}`);
+      navigate(`/sheet/${own.id}`);
     } catch (error) {
       shell.note(error);
     }
@@ -148,7 +148,7 @@
     try {
       const own = await post<Sheet>('/sheets', { radio_id: content!.radio_id, slot: content!.goal.slot, line: String(asked.line), label: content!.goal.channel.label, power: asked.power ?? null, goal: content!.less!.goal });
       await patch(`/sheets/${following.id}`, { status: 'put_away' });
-      location.assign(`/sheet/${own.id}`);
+      navigate(`/sheet/${own.id}`);
     } catch (error) {
       shell.note(error);
     }

@@ -10,8 +10,6 @@ from dataclasses import dataclass
 from itertools import pairwise, permutations
 from math import ceil
 
-import networkx as nx  # type: ignore[import-untyped]
-
 from vocator.core.goals.effort import CLICK_S, LOOK_S, TAP_S, seconds
 from vocator.core.goals.goal import Beyond, Goal, frequency_entry
 from vocator.core.goals.sheet import Sheet
@@ -129,7 +127,7 @@ def least_effort(twin: Twin, goals: list[Goal]) -> list[int]:
     """Return the order in which least has to be changed from one channel to the next.
 
     Few channels are weighed in every order; for many the travelling-salesman heuristics of
-    networkx look for a short path.
+    networkx look for a short path; where that is not there, in a field kit, the listed order stays.
     """
     count = len(goals)
     if count < 3:
@@ -137,6 +135,10 @@ def least_effort(twin: Twin, goals: list[Goal]) -> list[int]:
     cost = [[_between(twin, a, b) for b in goals] for a in goals]
     if count <= EXACTLY:
         return list(min(permutations(range(count)), key=lambda order: sum(cost[a][b] for a, b in pairwise(order))))
+    try:
+        import networkx as nx  # type: ignore[import-untyped]  # only here, so that a field kit goes without it
+    except ImportError:
+        return list(range(count))
     graph = nx.DiGraph()
     nowhere = count  # a place that costs nothing to leave or reach makes a path of the round trip
     graph.add_weighted_edges_from((a, b, cost[a][b]) for a in range(count) for b in range(count) if a != b)

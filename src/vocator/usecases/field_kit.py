@@ -1,0 +1,124 @@
+"""A field kit: a folder of plain files that is one operator's Vocator, with the heart in the page and no server."""
+
+import hashlib
+import io
+import json
+import shutil
+import zipfile
+from dataclasses import asdict
+from pathlib import Path
+from typing import Any
+
+import lark
+
+from vocator import VERSION
+from vocator.core.radio.compiled import compiled, digest_of
+from vocator.core.refusal import Refusal
+from vocator.files.profile_yaml import load_profile, model_names
+from vocator.files.region_yaml import load_region, region_names
+
+PACKAGE = Path(__file__).parents[1]
+ROOT = PACKAGE.parents[1]
+WEB = ROOT / "web"
+RUNTIME = ("pyodide.mjs", "pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json")
+LONG_AGO = (1980, 1, 1, 0, 0, 0)  # the same kit has the same bytes, whenever it is written
+CORE = ("batch", "channel", "goals", "planning", "proving", "radio", "slips", "onair")
+USECASES = (
+    "drawing", "errors", "make_batch", "make_sheet", "recover", "resolve_line", "run_twin", "sheet_view", "sheet_work", "twin_play", "twins",
+)  # fmt: skip
+SHIMS = {
+    "profile_yaml": "files", "region_yaml": "files", "strict_yaml": "files", "profile_readings": "files", "apart": "usecases", "band_play": "usecases",
+    "band": "core/onair",
+}  # fmt: skip
+
+
+def core_zip() -> bytes:
+    """Return the heart as a zip of Python sources, with profiles and regions compiled."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as kit:
+
+        def put(path: Path, name: str) -> None:
+            kit.writestr(zipfile.ZipInfo(name, LONG_AGO), path.read_bytes(), zipfile.ZIP_DEFLATED)
+
+        for path in sorted(_sources()):
+            put(path, f"vocator/{path.relative_to(PACKAGE)}")
+        for name, room in SHIMS.items():
+            put(PACKAGE / "field" / "shims" / f"{name}.py", f"vocator/{room}/{name}.py")
+        for name in (
+            "__init__",
+            "files/__init__",
+            "usecases/__init__",
+            "field/__init__",
+            "field/kernel",
+            "files/csv_cells",
+            "files/channels_csv",
+        ):
+            put(PACKAGE / f"{name}.py", f"vocator/{name}.py")
+        kit.writestr(
+            zipfile.ZipInfo("vocator/compiled.json", LONG_AGO), json.dumps(_compiled(), ensure_ascii=False), zipfile.ZIP_DEFLATED
+        )
+        source = Path(lark.__file__).parent
+        for path in sorted(source.rglob("*")):
+            if path.suffix in (".py", ".lark") and "__pycache__" not in path.parts:
+                put(path, f"lark/{path.relative_to(source)}")
+    return out.getvalue()
+
+
+def _sources() -> list[Path]:
+    """Return the modules that go along as they are."""
+    stand_ins = {PACKAGE / room / f"{name}.py" for name, room in SHIMS.items()}
+    found = [PACKAGE / "core" / "__init__.py", *(PACKAGE / "core").glob("*.py")]
+    for room in CORE:
+        found += (PACKAGE / "core" / room).rglob("*.py")
+    found += [PACKAGE / "usecases" / f"{name}.py" for name in USECASES]
+    return [
+        p
+        for p in dict.fromkeys(found)
+        if p not in stand_ins and not (p.parent.name == "onair" and p.name in ("satellites.py", "links.py"))
+    ]
+
+
+def _compiled() -> dict[str, Any]:
+    profiles = {}
+    for model in model_names():
+        first = load_profile(model)
+        texts = {}
+        for firmware in first.firmwares:
+            for region in region_names():
+                try:
+                    profile = load_profile(model, firmware.name, region)
+                except KeyError:
+                    continue
+                texts[f"{firmware.name}/{region}"] = (compiled(profile), digest_of(profile))
+        profiles[model] = {"first": first.firmware, "texts": texts}
+    return {"version": VERSION, "profiles": profiles, "regions": {name: asdict(load_region(name)) for name in region_names()}}
+
+
+def field_kit(folder: str) -> dict[str, Any]:
+    """Write a field kit; returns what was written, in bytes.  Raises Refusal where the page's part is not built, or the folder holds something else."""
+    to, built, runtime = Path(folder), WEB / "dist-kit", WEB / "node_modules" / "pyodide"
+    if not (built / "kit.html").is_file() or not (runtime / RUNTIME[0]).is_file():
+        raise Refusal(
+            "the page of the kit is not built",
+            "field-kit",
+            "a set-up with the front end",
+            "Write it with ./vocator field-kit, which builds the page first.",
+        )
+    if to.exists() and any(to.iterdir()) and not (to / "kit.json").is_file():
+        raise Refusal(f"{folder} holds other files", "folder", "an empty folder, or an earlier kit", "Name another folder.")
+    to.mkdir(parents=True, exist_ok=True)
+    for old in (to / "assets", to / "python"):
+        shutil.rmtree(old, ignore_errors=True)
+    for part in (built, WEB / "src" / "kit" / "static"):
+        shutil.copytree(part, to, dirs_exist_ok=True, ignore=shutil.ignore_patterns(".complete"))
+    (to / "kit.html").replace(to / "index.html")
+    (to / "python").mkdir()
+    for name in RUNTIME:
+        shutil.copy(runtime / name, to / "python" / name)
+    (to / "python" / "core.zip").write_bytes(core_zip())
+    files = sorted(p.relative_to(to).as_posix() for p in to.rglob("*") if p.is_file() and p.name not in ("kit.json", "kit-sw.js"))
+    digest = hashlib.sha256(b"".join((to / f).read_bytes() for f in files)).hexdigest()[:16]
+    (to / "kit.json").write_text(json.dumps({"version": VERSION, "digest": digest, "files": files}, indent=1), encoding="utf-8")
+    keeper = (to / "kit-sw.js").read_text(encoding="utf-8")
+    (to / "kit-sw.js").write_text(keeper.replace("__KIT__", digest), encoding="utf-8")
+    return {"folder": str(to), "files": len(files), "bytes": sum((to / f).stat().st_size for f in files)}

@@ -1,0 +1,78 @@
+"""A field kit in a browser: plain files, then no network at all."""
+
+import re
+import threading
+from functools import partial
+from http.server import SimpleHTTPRequestHandler, ThreadingHTTPServer
+
+import pytest
+from playwright.sync_api import Browser, expect
+
+from vocator.usecases.field_kit import field_kit
+
+pytestmark = pytest.mark.browser
+
+
+class Quiet(SimpleHTTPRequestHandler):
+    def log_message(self, *args: object) -> None:
+        pass
+
+
+@pytest.fixture
+def plain_files(tmp_path):
+    """A kit on a server for plain files; what is given back ends the server."""
+    folder = tmp_path / "kit"
+    field_kit(str(folder))
+    server = ThreadingHTTPServer(("127.0.0.1", 0), partial(Quiet, directory=str(folder)))
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+
+    def gone() -> None:
+        server.shutdown()
+        server.server_close()
+
+    yield f"http://127.0.0.1:{server.server_port}/", gone
+    gone()
+
+
+def test_a_kit_writes_and_keeps_a_sheet_with_no_network(plain_files, browser: Browser, tmp_path):
+    address, gone = plain_files
+    context = browser.new_context(viewport={"width": 390, "height": 844})
+    asked: list[str] = []
+    context.on("request", lambda request: asked.append(request.url))
+    page = context.new_page()
+    page.goto(address)
+    expect(page.locator("#listing")).to_be_visible(timeout=120_000)
+    page.evaluate("navigator.serviceWorker.ready.then(() => 1)")
+    gone()
+    page.reload()
+    expect(page.locator("#listing")).to_be_visible(timeout=120_000)
+
+    page.get_by_role("link", name="Radios").click()
+    page.get_by_role("button", name=re.compile("Ardvane Finch")).click()
+    page.get_by_role("button", name="Add this radio").click()
+    expect(page.get_by_role("heading", name="Ardvane Finch")).to_be_visible()
+    page.get_by_label("I may send").check()
+    page.get_by_role("link", name="Bench").click()
+    page.locator("#listing").fill("147.33 + 103.5 DEPOT")
+    page.get_by_label("slot").first.fill("007")
+    page.get_by_role("button", name="Write the keys").click()
+    expect(page.get_by_role("heading", name="007 DEPOT")).to_be_visible()
+    page.get_by_role("button", name="It shows something else").click()
+    expect(page.get_by_text(re.compile("What does it show"))).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.get_by_text(re.compile("2 of "))).to_be_visible()
+    page.reload()
+    expect(page.get_by_text(re.compile("2 of "))).to_be_visible(timeout=120_000)
+
+    page.goto(address + "#/radios")
+    with page.expect_download() as given:
+        page.get_by_role("button", name="Give it as a file").click()
+    given.value.save_as(tmp_path / "carried.json")
+    page.get_by_label("Kit file").set_input_files(tmp_path / "carried.json")
+    expect(page.get_by_text("0 radios and 0 sheets are new")).to_be_visible()
+    (tmp_path / "carried.json").write_text("{}")
+    page.get_by_label("Kit file").set_input_files(tmp_path / "carried.json")
+    expect(page.get_by_text("Nothing was taken")).to_be_visible()
+    assert all(url.startswith((address, "blob:", "data:")) for url in asked), "nothing came from elsewhere"
+    context.close()

@@ -1,0 +1,194 @@
+<!-- A field kit: bench, sheets, twin and what the radios hold, with the heart in the page and no server. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { Toast } from 'flowbite-svelte';
+  import { data } from '../lib/bench/data.svelte';
+  import FirstRun from '../lib/bench/FirstRun.svelte';
+  import { remove, type Station } from '../lib/api';
+  import { shell } from '../lib/shell/state.svelte';
+  import Bench from '../routes/Bench.svelte';
+  import SheetPage from '../routes/SheetPage.svelte';
+  import TwinPage from '../routes/TwinPage.svelte';
+  import { start, tellStage, type Stage } from './heart';
+  import { navigate, route } from './router.svelte';
+  import { station, keepStation, take, whole, STATION, type Whole } from './store';
+
+  const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/twin', 'Twin']] as const;
+  let stage = $state<Stage>('fetching');
+  let trouble = $state('');
+  let told = $state('');
+  let leaving = $state(0);
+  let here = $state(STATION);
+  let file: HTMLInputElement | undefined = $state();
+
+  onMount(() => {
+    tellStage((now, words) => {
+      stage = now;
+      trouble = words;
+    });
+    void start().then(async () => {
+      here = await station();
+      await shell.askWho();
+      await shell.loadStation();
+      await data.load();
+    }, () => {});
+    void navigator.storage?.persist?.();
+    return shell.watch();
+  });
+
+  /** Links of the pages lead to places of a server; here they lie behind the #. */
+  function onclick(event: MouseEvent): void {
+    const link = (event.target as HTMLElement).closest('a');
+    const to = link?.getAttribute('href');
+    if (!to?.startsWith('/') || event.defaultPrevented || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    navigate(to);
+  }
+
+  async function give(): Promise<void> {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([JSON.stringify(await whole())], { type: 'application/json' }));
+    link.download = 'vocator-kit.json';
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+
+  async function taken(): Promise<void> {
+    const chosen = file?.files?.[0];
+    if (!chosen) return;
+    try {
+      const found = await take(JSON.parse(await chosen.text()) as Whole);
+      told = `${found.radios} radios and ${found.sheets} sheets are new.`;
+      await data.load();
+    } catch (error) {
+      told = `Nothing was taken: ${error instanceof Error ? error.message : String(error)}.`;
+    }
+    if (file) file.value = '';
+  }
+
+  async function keep(changed: Partial<Station>): Promise<void> {
+    await keepStation({ ...(await station()), ...changed });
+    here = await station();
+    await shell.loadStation();
+  }
+
+  async function drop(id: number): Promise<void> {
+    await remove(`/radios/${id}`);
+    await data.load();
+  }
+</script>
+
+<svelte:window {onclick} />
+
+<nav aria-label="Places" class:onsheet={route.pathname.startsWith('/sheet/')}>
+  <b>Vocator</b>
+  {#each PLACES as [path, words] (path)}<a href={path} aria-current={route.pathname === path ? 'page' : undefined}>{words}</a>{/each}
+</nav>
+
+{#if stage === 'failed'}
+  <main class="page"><p class="harm" role="alert"><b>The kit does not start.</b> {trouble}. Open it once where it can be fetched whole, in a browser of this year.</p></main>
+{:else if stage !== 'ready'}
+  <main class="page"><h1>Vocator in the field</h1><p role="status">{stage === 'fetching' ? 'Fetching the heart, about 6 MB, once…' : 'Starting: some seconds…'}</p></main>
+{:else}
+  {#key route.pathname}
+    {#if route.pathname.startsWith('/sheet/')}<SheetPage />
+    {:else if route.pathname === '/twin'}<TwinPage />
+    {:else if route.pathname.startsWith('/radios')}
+      <main class="page">
+        <h1>Radios</h1>
+        {#each data.radios as r (r.id)}
+          <section>
+            <h2>{r.name}</h2><p>{r.model_name}, firmware {r.firmware} {#if leaving === r.id}<button type="button" class="act" onclick={() => drop(r.id)}>Remove it, with what its slots hold</button><button type="button" class="act plain" onclick={() => (leaving = 0)}>Keep</button>{:else}<button type="button" class="act plain" onclick={() => (leaving = r.id)}>Remove</button>{/if}</p>
+            {#if r.slots.length}
+              <table class="ruled"><thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col" class="n">MHz</th><th scope="col">State</th></tr></thead>
+                <tbody>{#each r.slots as s (s.slot)}<tr><td><b>{s.slot}</b></td><td>{s.channel?.label ?? '–'}</td><td class="n">{s.channel ? (s.channel.rx_hz / 1e6).toFixed(3) : ''}</td><td>{s.state.replace('_', ' ')}</td></tr>{/each}</tbody></table>
+            {:else}<p class="quiet">Nothing is noted of its slots.</p>{/if}
+          </section>
+        {/each}
+        {#key data.radios.length}<section><FirstRun models={data.models} onadded={() => data.load()} /></section>{/key}
+        <section>
+          <h2>This device</h2>
+          <p>All of it stays here. Carry it to another device as a file; what is there already is kept.</p>
+          <div class="acts">
+            <button type="button" class="act" onclick={give}>Give it as a file</button>
+            <button type="button" class="act" onclick={() => file?.click()}>Take a file</button>
+            <input bind:this={file} type="file" hidden accept=".json" aria-label="Kit file" onchange={taken} />
+          </div>
+          <div class="acts">
+            <label>Region <select class="field" aria-label="Region" value={here.region} onchange={(e) => keep({ region: e.currentTarget.value as 'r1' | 'r2' })}><option value="r2">2</option><option value="r1">1</option></select></label>
+            <label class="check"><input type="checkbox" checked={here.may_send_on.length > 0} onchange={(e) => keep({ may_send_on: e.currentTarget.checked ? ['as licensed'] : [] })} /> I may send: sheets end with a try on the air, within my licence and local rules</label>
+          </div>
+          {#if told}<p role="status">{told}</p>{/if}
+        </section>
+      </main>
+    {:else}<Bench />{/if}
+  {/key}
+{/if}
+
+{#if shell.message}<div class="toast"><Toast dismissable={false} class="paper-toast">{shell.message}</Toast></div>{/if}
+
+<style>
+  nav {
+    display: flex;
+    align-items: stretch;
+    gap: 4px;
+    min-height: 56px;
+    padding: 0 20px;
+    max-width: 1280px;
+    margin: 0 auto;
+    border-bottom: 3px solid var(--ink);
+  }
+  nav b {
+    align-self: center;
+    margin-right: auto;
+    font-size: 20px;
+  }
+  nav a {
+    display: inline-flex;
+    align-items: center;
+    padding: 0 14px;
+    min-width: 48px;
+    color: var(--ink);
+    text-decoration: none;
+  }
+  nav a[aria-current] {
+    background: var(--ink);
+    color: var(--ground);
+    font-weight: 700;
+  }
+  h1,
+  h2 {
+    font-size: 24px;
+    margin: 0 0 6px;
+  }
+  .check input {
+    width: 24px;
+    height: 24px;
+    vertical-align: middle;
+  }
+  section {
+    border-top: 3px solid var(--ink);
+    padding: 10px 0;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 16px;
+    align-items: center;
+  }
+  .toast {
+    position: fixed;
+    z-index: 60;
+    left: 50%;
+    bottom: 100px;
+    transform: translateX(-50%);
+  }
+  @media (max-width: 700px) {
+    nav.onsheet {
+      display: none;
+    }
+    nav {
+      padding: 0 8px;
+    }
+  }
+</style>
