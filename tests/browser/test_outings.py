@@ -235,7 +235,9 @@ def test_just_a_label_is_changed_from_the_slot_and_from_a_sheet_that_says_more_t
         if page.locator("h2.done").count():
             break
         page.locator(".donekey").click()
-    page.wait_for_function("fetch('/api/radios/1/slots/7').then((r) => r.json()).then(({ slot }) => slot.channel.label === 'HILL')")
+    page.wait_for_function(
+        "fetch('/api/radios/1/slots/7').then((r) => r.json()).then(({ slot }) => slot.channel.label === 'HILL')"
+    )
     assert httpx.get(demo + "/api/radios/1/slots/7").json()["slot"]["channel"]["rx_hz"] == 147_330_000
     more = httpx.post(
         demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5", "label": "RIDGE"}, timeout=60
