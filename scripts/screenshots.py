@@ -55,7 +55,7 @@ def main(address: str) -> None:
         for _ in range(5):
             wide.click(".donekey")
         shoot(wide, "sheet")
-        for name, path in (("radio", "/radios/1?slot=2"), ("radios", "/radios"), ("station", "/station"), ("twin", "/twin")):
+        for name, path in (("radio", "/radios/1?slot=2"), ("drill", "/drill"), ("station", "/station"), ("twin", "/twin")):
             wide.goto(address + path)
             shoot(wide, name)
         wide.goto(sheet)

@@ -252,6 +252,7 @@
       display: none;
     }
     :global(body:has(nav:not(.onsheet, .riding))) {
+      --places: 59px; /* what stands over the bottom: what sticks there stands above it */
       padding-bottom: 72px;
     }
   }

@@ -22,7 +22,7 @@
     grid-template-columns: repeat(4, 1fr);
     gap: 4px;
     position: sticky;
-    bottom: 0;
+    bottom: calc(var(--places, 0px) + env(safe-area-inset-bottom));
     padding: 6px 0;
     background: var(--ground);
   }
