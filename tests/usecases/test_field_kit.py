@@ -9,6 +9,7 @@ from io import BytesIO
 import pytest
 
 from vocator.field.kernel import answer
+from vocator.files.profile_yaml import load_profile
 from vocator.usecases.field_kit import core_zip
 
 ALONE = """
@@ -37,7 +38,7 @@ def folder(tmp_path_factory):
 def test_the_heart_answers_alone_as_it_does_at_home(folder):
     models = [one["model"] for one in json.loads(answer("models", "{}"))["ok"]]
     assert len(models) == 12
-    slots = {m: json.loads(answer("slots", json.dumps({"model": m})))["ok"]["keys"][3] for m in models}
+    slots = {m: load_profile(m).slot_keys[3] for m in models}
     calls = ASKED + [
         ("sheet", {"model": m, "slot": slots[m], "line": LINES[i % 3], "may_send": i % 2 == 0}) for i, m in enumerate(models)
     ]

@@ -38,12 +38,6 @@ def _ways_home(given: dict[str, Any]) -> list[dict[str, Any]]:
     return way_home_view(twin_of(given["model"], given.get("firmware")))
 
 
-def _slots(given: dict[str, Any]) -> dict[str, Any]:
-    """Return the slots of a model, as keys and as the radio writes them."""
-    profile = twin_of(given["model"], given.get("firmware")).profile
-    return {"keys": list(profile.slot_keys), "texts": list(profile.slot_texts)}
-
-
 def _resolve(given: dict[str, Any]) -> dict[str, Any]:
     found = resolve_line(given["line"], given.get("region", "r2"), given.get("receive", "open"))
     channel = found.channel
@@ -93,7 +87,7 @@ def _act(given: dict[str, Any]) -> dict[str, Any]:
 
 
 CALLS: dict[str, Callable[[dict[str, Any]], Any]] = {
-    "models": _models, "model": _model, "ways-home": _ways_home, "slots": _slots, "resolve": _resolve, "sheet": _sheet, "sights": _sights, "recovery": _recovery,
+    "models": _models, "model": _model, "ways-home": _ways_home, "resolve": _resolve, "sheet": _sheet, "sights": _sights, "recovery": _recovery,
     "twin": _twin, "twin-start": _start, "twin-act": _act,
 }  # fmt: skip
 

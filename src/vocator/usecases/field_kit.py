@@ -16,6 +16,8 @@ from vocator.core.radio.compiled import compiled, digest_of
 from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import load_profile, model_names
 from vocator.files.region_yaml import load_region, region_names
+from vocator.usecases.drawing import drawing
+from vocator.usecases.twins import twin_of
 
 PACKAGE = Path(__file__).parents[1]
 ROOT = PACKAGE.parents[1]
@@ -94,6 +96,16 @@ def _compiled() -> dict[str, Any]:
     return {"version": VERSION, "profiles": profiles, "regions": {name: asdict(load_region(name)) for name in region_names()}}
 
 
+def _radios() -> dict[str, Any]:
+    """Return the radios as drawn and their slots, so that the bench stands before the heart has started."""
+    slots = {}
+    for model in model_names():
+        for firmware in load_profile(model).firmwares:
+            profile = load_profile(model, firmware.name)
+            slots[f"{model} {firmware.name}"] = {"keys": list(profile.slot_keys), "texts": list(profile.slot_texts)}
+    return {"models": [drawing(twin_of(model)) for model in model_names()], "slots": slots}
+
+
 def field_kit(folder: str) -> dict[str, Any]:
     """Write a field kit; returns what was written, in bytes.  Raises Refusal where the page's part is not built, or the folder holds something else."""
     to, built, runtime = Path(folder), WEB / "dist-kit", WEB / "node_modules" / "pyodide"
@@ -116,6 +128,7 @@ def field_kit(folder: str) -> dict[str, Any]:
     for name in RUNTIME:
         shutil.copy(runtime / name, to / "python" / name)
     (to / "python" / "core.zip").write_bytes(core_zip())
+    (to / "radios.json").write_text(json.dumps(_radios(), ensure_ascii=False), encoding="utf-8")
     files = sorted(p.relative_to(to).as_posix() for p in to.rglob("*") if p.is_file() and p.name not in ("kit.json", "kit-sw.js"))
     digest = hashlib.sha256(b"".join((to / f).read_bytes() for f in files)).hexdigest()[:16]
     (to / "kit.json").write_text(json.dumps({"version": VERSION, "digest": digest, "files": files}, indent=1), encoding="utf-8")

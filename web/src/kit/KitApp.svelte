@@ -17,6 +17,7 @@
   let stage = $state<Stage>('fetching');
   let trouble = $state('');
   let told = $state('');
+  let stands = $state(false);
   let leaving = $state(0);
   let here = $state(STATION);
   let file: HTMLInputElement | undefined = $state();
@@ -26,12 +27,14 @@
       stage = now;
       trouble = words;
     });
-    void start().then(async () => {
+    void start().catch(() => {});
+    void (async () => {
       here = await station();
       await shell.askWho();
       await shell.loadStation();
       await data.load();
-    }, () => {});
+      stands = true;
+    })();
     void navigator.storage?.persist?.();
     return shell.watch();
   });
@@ -87,9 +90,10 @@
 
 {#if stage === 'failed'}
   <main class="page"><p class="harm" role="alert"><b>The kit does not start.</b> {trouble}. Open it once where it can be fetched whole, in a browser of this year.</p></main>
-{:else if stage !== 'ready'}
-  <main class="page"><h1>Vocator in the field</h1><p role="status">{stage === 'fetching' ? 'Fetching the heart, about 6 MB, once…' : 'Starting: some seconds…'}</p></main>
+{:else if !stands}
+  <main class="page"><h1>Vocator in the field</h1><p role="status">Opening…</p></main>
 {:else}
+  {#if stage !== 'ready'}<p class="starting" role="status">{stage === 'fetching' ? 'Fetching the heart, once, about 6 MB.' : 'The heart is starting, some seconds.'} Type already: it is read as soon as it can be.</p>{/if}
   {#key route.pathname}
     {#if route.pathname.startsWith('/sheet/')}<SheetPage />
     {:else if route.pathname === '/twin'}<TwinPage />
@@ -175,6 +179,12 @@
     flex-wrap: wrap;
     gap: 8px 16px;
     align-items: center;
+  }
+  .starting {
+    max-width: 1280px;
+    margin: 0 auto;
+    padding: 6px 20px;
+    color: var(--quiet);
   }
   .toast {
     position: fixed;

@@ -1,5 +1,5 @@
 /** Answers in the server's place: what is kept comes from the device, what is worked out from the heart. */
-import type { Carrier, Radio, Schemas, Sheet, Station, Tick } from '../lib/api';
+import type { Carrier, Model, Radio, Schemas, Sheet, Station, Tick } from '../lib/api';
 import { ask } from './heart';
 import * as kept from './store';
 
@@ -13,12 +13,13 @@ async function worked(call: string, given: unknown, status = 200): Promise<Reply
   return problem ? { status: problem.status, body: problem } : ok(found, status);
 }
 
-const slotsOf: Record<string, { keys: string[]; texts: string[] }> = {};
+type Drawn = { models: Model[]; slots: Record<string, { keys: string[]; texts: string[] }> };
+let drawn: Promise<Drawn> | undefined;
+/** The radios as they were drawn when the kit was written: no need to wait for the heart. */
+const radios = (): Promise<Drawn> => (drawn ??= fetch('./radios.json').then((r) => r.json() as Promise<Drawn>));
 
 async function shape(one: kept.KitRadio): Promise<Radio> {
-  const key = `${one.model} ${one.firmware}`;
-  slotsOf[key] ??= (await ask('slots', { model: one.model, firmware: one.firmware })).ok as { keys: string[]; texts: string[] };
-  const { keys, texts } = slotsOf[key];
+  const { keys, texts } = (await radios()).slots[`${one.model} ${one.firmware}`] ?? { keys: [], texts: [] };
   const states = keys.map((k) => one.slots[k]?.state ?? 'unknown');
   return {
     id: one.id, model: one.model, model_name: one.model_name, firmware: one.firmware, name: one.name, slot_keys: keys, slot_texts: texts, slot_count: keys.length,
@@ -85,7 +86,7 @@ export const carrier: Carrier = async (method, path, body) => {
     if (method !== 'GET') await kept.keepStation(body as Station);
     return ok(await kept.station());
   }
-  if (place === 'models' && !id) return worked('models', {});
+  if (place === 'models' && !id) return ok((await radios()).models);
   if (place === 'models' && more === 'ways-home') return worked('ways-home', { model: id, firmware });
   if (place === 'models') return worked('model', { model: id, firmware });
   if (place === 'resolve') {
