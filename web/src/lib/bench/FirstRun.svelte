@@ -61,19 +61,22 @@
     margin: 12px 0;
   }
   ul {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 16px 32px;
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(min(220px, 100%), 1fr));
+    gap: 16px 24px;
     list-style: none;
     margin: 0;
     padding: 0;
   }
   ul button {
-    display: flex;
+    display: grid;
+    grid-template-columns: 92px 1fr;
     gap: 16px;
     align-items: center;
+    justify-items: start;
     padding: 8px;
-    min-width: 260px;
+    width: 100%;
+    height: 100%;
     background: none;
     border: 0;
     border-bottom: 3px solid var(--ink);
@@ -81,6 +84,11 @@
     font: inherit;
     text-align: left;
     cursor: pointer;
+  }
+  ul button :global(svg) {
+    max-width: 100%;
+    height: auto;
+    max-height: 120px;
   }
   .acts {
     display: flex;
