@@ -11,7 +11,9 @@
   import TwinPage from '../routes/TwinPage.svelte';
   import { start, tellStage, type Stage } from './heart';
   import { navigate, route } from './router.svelte';
-  import { station, keepStation, take, whole, STATION, type Whole } from './store';
+  import { settle } from './carrier';
+  import { station, keepStation, take, whole, STATION } from './store';
+  import { readWhole } from './whole';
 
   const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/twin', 'Twin']] as const;
   let stage = $state<Stage>('fetching');
@@ -60,7 +62,9 @@
     const chosen = file?.files?.[0];
     if (!chosen) return;
     try {
-      const found = await take(JSON.parse(await chosen.text()) as Whole);
+      const given = readWhole(await chosen.text());
+      const found = await take(given);
+      await settle(new Set(given.ticks.map((t) => t.sheet_id)));
       told = `${found.radios} radios and ${found.sheets} sheets are new.`;
       await data.load();
     } catch (error) {

@@ -2,6 +2,7 @@
 import type { Carrier, Model, Radio, Schemas, Sheet, Station, Tick } from '../lib/api';
 import { ask } from './heart';
 import * as kept from './store';
+import { doneSteps, type KitRadio } from './whole';
 
 type Reply = { status: number; body: unknown };
 const ok = (body: unknown, status = 200): Reply => ({ status, body });
@@ -18,7 +19,7 @@ let drawn: Promise<Drawn> | undefined;
 /** The radios as they were drawn when the kit was written: no need to wait for the heart. */
 const radios = (): Promise<Drawn> => (drawn ??= fetch('./radios.json').then((r) => r.json() as Promise<Drawn>));
 
-async function shape(one: kept.KitRadio): Promise<Radio> {
+async function shape(one: KitRadio): Promise<Radio> {
   const { keys, texts } = (await radios()).slots[`${one.model} ${one.firmware}`] ?? { keys: [], texts: [] };
   const states = keys.map((k) => one.slots[k]?.state ?? 'unknown');
   return {
@@ -48,30 +49,35 @@ async function newSheet(given: Schemas['NewSheet']): Promise<Reply> {
 /** Keep ticks, once each; what a slot holds follows from the steps that are done. */
 async function tick(given: Tick[]): Promise<Reply> {
   for (const one of given) await kept.keepTick(one);
-  const all = await kept.ticks();
-  for (const id of new Set(given.map((t) => t.sheet_id))) {
-    const sheet = await kept.sheet(id);
-    if (!sheet) continue;
-    const done = new Set<number>();
-    for (const t of all.filter((x) => x.sheet_id === id).sort((a, b) => (a.at < b.at ? -1 : 1))) {
-      if (t.done) done.add(t.step);
-      else done.delete(t.step);
-    }
-    const finished = done.size === sheet.content.steps.length;
-    await kept.keepSheet({ ...sheet, ticked: [...done].sort((a, b) => a - b), status: finished ? 'done' : 'open' });
-    await noteSlot(sheet, done);
-  }
+  await settle(new Set(given.map((t) => t.sheet_id)));
   return ok({ ids: given.map((t) => t.id), notes: [] });
 }
 
-async function noteSlot(sheet: Sheet, done: Set<number>): Promise<void> {
+/** Bring sheets and slots to what all ticks of them say. */
+export async function settle(sheets: Iterable<string>): Promise<void> {
+  const all = await kept.ticks();
+  for (const id of sheets) {
+    const sheet = await kept.sheet(id);
+    if (!sheet) continue;
+    const own = all.filter((t) => t.sheet_id === id);
+    const done = doneSteps(own);
+    const finished = done.size === sheet.content.steps.length;
+    const status = finished ? 'done' : sheet.status === 'done' ? 'open' : sheet.status;
+    await kept.keepSheet({ ...sheet, ticked: [...done].sort((a, b) => a - b), status });
+    await noteSlot(sheet, done, own.reduce((last, t) => (t.at > last ? t.at : last), ''));
+  }
+}
+
+/** Note what a slot holds since a moment, unless something later is noted of it. */
+async function noteSlot(sheet: Sheet, done: Set<number>, since: string): Promise<void> {
   const { content } = sheet;
   const one = await kept.radio(content.radio_id);
   if (!one || content.goal_kind !== 'store') return;
   const state = content.read_back_at !== null && done.has(content.read_back_at) ? 'read_back' : done.has(content.written_at) ? 'written' : null;
   if (!state) return;
   const slot = content.goal.slot;
-  await kept.keepRadio({ ...one, slots: { ...one.slots, [slot]: { slot, state, channel: content.goal.channel, changed_at: new Date().toISOString() } as Schemas['SlotShape'] } });
+  if ((one.slots[slot]?.changed_at ?? '') > since) return;
+  await kept.keepRadio({ ...one, slots: { ...one.slots, [slot]: { slot, state, channel: content.goal.channel, changed_at: since } as Schemas['SlotShape'] } });
 }
 
 export const carrier: Carrier = async (method, path, body) => {

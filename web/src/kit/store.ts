@@ -1,9 +1,8 @@
 /** What the kit keeps on the device: radios, what their slots hold, sheets with their ticks. One document a thing, in IndexedDB. */
 import { createStore, del, entries, get, set, type UseStore } from 'idb-keyval';
-import type { Schemas, Sheet, Station, Tick } from '../lib/api';
+import type { Sheet, Station, Tick } from '../lib/api';
+import type { KitRadio, Whole } from './whole';
 
-export type KitRadio = { id: number; name: string; model: string; model_name: string; firmware: string; slots: Record<string, Schemas['SlotShape']> };
-export type Whole = { version: number; station: Station; radios: KitRadio[]; sheets: Sheet[]; ticks: Tick[] };
 
 export const STATION: Station = { call_sign: '', region: 'r2', may_send_on: [], receive: 'open', way: 'long', theme: 'day', latitude_deg: null, longitude_deg: null, height_m: null, chosen: true, mask: [] };
 
@@ -31,7 +30,6 @@ export async function whole(): Promise<Whole> {
 
 /** Take what another device gave: what is not here yet is added, nothing is overwritten; returns how many radios and sheets were new. */
 export async function take(given: Whole): Promise<{ radios: number; sheets: number }> {
-  if (given.version !== 1 || !Array.isArray(given.radios) || !Array.isArray(given.sheets) || !Array.isArray(given.ticks)) throw new Error('this is no file of a field kit');
   const here = await radios();
   const known = new Set(await sheets().then((found) => found.map((s) => s.id)));
   const ids: Record<number, number> = {};
