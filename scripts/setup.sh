@@ -79,6 +79,6 @@ set_up_kit() {
   local sources; sources="$(cd "$ROOT" && sum_of web/dist/.complete web/kit.html web/vite.kit.config.ts)"
   stamped "$ROOT/web/dist-kit/.complete" "$sources" && return 0
   say "building the page of the field kit"
-  (cd "$ROOT/web" && npx vite build -c vite.kit.config.ts --logLevel warn >&2) || die "the page of the field kit could not be built" "its messages stand above"
+  (cd "$ROOT/web" && npx vite build -c vite.kit.config.ts --logLevel error >&2) || die "the page of the field kit could not be built" "its messages stand above"
   echo "$sources" > "$ROOT/web/dist-kit/.complete"
 }

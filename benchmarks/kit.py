@@ -1,0 +1,96 @@
+"""A field kit in a headless browser: until the bench stands, until the first line is read, and sheets beside plain Python in the same run.
+
+``scripts/bench kit``
+"""
+
+import json
+import subprocess
+import sys
+import tempfile
+import threading
+import time
+from functools import partial
+from http.server import SimpleHTTPRequestHandler, ThreadingHTTPServer
+from pathlib import Path
+from statistics import median
+
+from playwright.sync_api import Page, sync_playwright
+
+from vocator.field.kernel import answer
+from vocator.usecases.field_kit import ROOT, field_kit
+
+ARGS = ["--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
+TIMES = 5
+LINES = ("147.33 + 103.5", "146.55", "147.06 - 79.7", "146.94 - 103.5", "146.52")
+
+
+class Quiet(SimpleHTTPRequestHandler):
+    """A server for plain files that says nothing."""
+
+    def log_message(self, *args: object) -> None:
+        """Say nothing."""
+
+
+def starts(page: Page, address: str) -> tuple[list[float], list[float]]:
+    """Return seconds until the bench stands and until a line is read, the first from the server, the others kept on the device."""
+    stands, reads = [], []
+    for _ in range(TIMES):
+        begun = time.perf_counter()
+        page.goto(address)
+        page.wait_for_selector("#listing")
+        stands.append(time.perf_counter() - begun)
+        page.fill("#listing", LINES[0])
+        page.wait_for_selector("text=as read", timeout=120_000)
+        reads.append(time.perf_counter() - begun)
+        page.evaluate("navigator.serviceWorker.ready.then(() => 1)")
+        page.goto("about:blank")
+    return stands, reads
+
+
+def sheets(page: Page, address: str) -> tuple[float, float]:
+    """Return the seconds of a sheet (median over lines) in the page and in plain Python."""
+    there, here = [], []
+    page.goto(address + "#/radios")
+    page.get_by_role("button", name="Ardvane Finch").click()
+    page.get_by_role("button", name="Add this radio").click()
+    page.get_by_role("heading", name="Ardvane Finch").nth(0).wait_for()
+    for number, line in enumerate(LINES):
+        page.goto(address + "#/")
+        page.fill("#listing", line)
+        page.get_by_label("slot").first.fill(f"{number + 7:03}")
+        page.wait_for_selector("button[type=submit]:not([disabled])")
+        begun = time.perf_counter()
+        page.click("button[type=submit]")
+        page.wait_for_selector(".donekey")
+        there.append(time.perf_counter() - begun)
+        begun = time.perf_counter()
+        answer("sheet", json.dumps({"model": "ardvane-finch", "slot": str(number + 7), "line": line}))
+        here.append(time.perf_counter() - begun)
+    return median(there), median(here)
+
+
+def main() -> None:
+    """Write a kit, serve it, measure, print."""
+    with tempfile.TemporaryDirectory() as folder:
+        subprocess.run(
+            [ROOT / "vocator", "field-kit", folder], check=True, stdout=sys.stderr
+        )  # builds its page where that is not there
+        weight = field_kit(folder)["bytes"] / 1e6
+        server = ThreadingHTTPServer(("127.0.0.1", 0), partial(Quiet, directory=str(Path(folder))))
+        threading.Thread(target=server.serve_forever, daemon=True).start()
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+            page = browser.new_page()
+            address = f"http://127.0.0.1:{server.server_port}/"
+            stands, reads = starts(page, address)
+            there, here = sheets(page, address)
+            browser.close()
+        server.shutdown()
+    print(f"weight: {weight:.1f} MB")
+    print(f"bench stands: {stands[0]:.1f} s at first, then {median(stands[1:]):.1f} s")
+    print(f"first line read: {reads[0]:.1f} s at first, then {median(reads[1:]):.1f} s; aim 4")
+    print(f"a sheet: {there:.2f} s in the page, {here:.2f} s in plain Python, ratio {there / here:.1f}")
+
+
+if __name__ == "__main__":
+    main()
