@@ -12,6 +12,9 @@ from vocator.usecases.twin_play import pack
 from vocator.usecases.twins import twin_of
 
 WICK = "oriel-wick"
+ADA = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": WICK, "firmware": ""}
+BEA = {"id": "bea", "name": "Bea", "tactical": "Ford", "model": WICK, "firmware": ""}
+OUTING = {"name": "Ridge walk", "channels": [{"id": "ridge", "name": "RIDGE", "line": "147.33 + 103.5"}]}
 
 
 def answer(client, item, seed=0, right=True, **parts):
@@ -87,3 +90,13 @@ def test_a_clock_set_back_or_far_ahead_keeps_the_schedule_sane_and_is_told(clien
     answer(client, "frequency", seed=1, at="2019-01-01T00:00:00Z")
     found, items = standing(client)
     assert items["frequency"]["times"] == 2 and found["next"]
+
+
+def test_the_board_shows_who_agrees_and_has_done_a_whole_one_from_memory(client):
+    board = client.post("/api/outings", json={"outing": {**OUTING, "people": [{**ADA, "shows_practice": True}, BEA]}}).json()
+    for person in ("ada", "Bea"):
+        assert answer(client, "whole", seed=1, id=f"whole of {person}", person=person).json()["right"] is True
+    people = client.get(f"/api/outings/{board['id']}").json()["people"]
+    assert people[0]["practised"] and people[1]["practised"] is None, "only who agrees, whatever the case of the name"
+    odd = client.post("/api/outings", json={"outing": {**OUTING, "people": [{**ADA, "shows_practice": "yes"}]}})
+    assert odd.status_code == 422 and "true or false" in odd.text

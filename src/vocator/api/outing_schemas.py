@@ -69,6 +69,7 @@ class PersonBoard(Shape):
     sheets: list[str]
     linked: bool
     waiting: int
+    practised: datetime | None
 
 
 class FindingShape(Shape):

@@ -89,6 +89,13 @@ def _rows(session: Session, model: str, person: str) -> list[DrillEventRow]:
     return list(session.scalars(query.order_by(DrillEventRow.at_utc, DrillEventRow.id)))
 
 
+def last_from_memory(session: Session) -> dict[tuple[str, str], datetime]:
+    """Return when each person last put a whole repeater into a slot from memory, by name (small letters) and model."""
+    query = select(DrillEventRow).where(DrillEventRow.item == WHOLE.key, DrillEventRow.right, DrillEventRow.hints == 0)
+    rows = session.scalars(query.order_by(DrillEventRow.at_utc))
+    return {(row.person.casefold(), row.model): row.at_utc for row in rows}
+
+
 def _done(row: DrillEventRow) -> Done:
     return Done(row.item, row.at_utc.astimezone(UTC), row.right, row.hints, row.seconds, row.usual_s)
 

@@ -27,6 +27,7 @@ from vocator.files.region_yaml import load_region, region_names
 from vocator.files.strict_yaml import load_yaml
 from vocator.storage.outing_repositories import KeptOuting, Link, OutingRepository, PlacedChannel
 from vocator.storage.repositories import RadioRepository, SheetRepository
+from vocator.usecases.drill import last_from_memory
 from vocator.usecases.errors import Clash, NotFound
 from vocator.usecases.sheets import open_batch
 from vocator.usecases.twins import twin_of
@@ -150,6 +151,7 @@ def people_view(session: Session, one: KeptOuting, people: Iterable[Person], cle
     store = OutingRepository(session)
     radios, linked = store.radios(one.id), store.linked(one.id, clock.utc_now())
     columns = []
+    practised = last_from_memory(session)
     for p in people:
         twin = twin_of(p.model, p.firmware or None, one.outing.region)
         cells = _cells(session, store, one.outing, twin, radios.get(p.id), clear)
@@ -162,6 +164,7 @@ def people_view(session: Session, one: KeptOuting, people: Iterable[Person], cle
                 "id": p.id, "name": p.name, "tactical": p.tactical, "post": p.post, "model": p.model, "model_name": twin.profile.name,
                 "cells": cells, "done": done, "able": len(able), "ready": ready, "sheets": list(sheets), "linked": p.id in linked,
                 "waiting": sum(c["state"] in ("none", "changed") for c in able),
+                "practised": practised.get((p.name.casefold(), p.model)) if p.shows_practice else None,
             }
         )  # fmt: skip
     return columns

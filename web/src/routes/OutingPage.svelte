@@ -13,7 +13,7 @@
   import PersonDialog from '../lib/outing/PersonDialog.svelte';
   import SatelliteHour from '../lib/outing/SatelliteHour.svelte';
   import ReachMap from '../lib/outing/ReachMap.svelte';
-  import { megahertz } from '../lib/passes/time.svelte';
+  import { clock, megahertz } from '../lib/passes/time.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
   import { Making } from '../lib/outing/making.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -278,6 +278,10 @@
             {/each}
             <tr class="feet"><th scope="row">Sheet</th><td class="line"></td>
               {#each board.people as p (p.id)}<td class="cell">{#if p.sheets.length}<a href="/sheet/{p.sheets.at(-1)}" aria-label="Sheet of {p.name}">{p.done}/{p.able}</a>{:else}<span class="visually-hidden">none</span>–{/if}</td>{/each}</tr>
+            {#if outing?.people.some((p) => p.shows_practice)}
+              <tr class="feet"><th scope="row">From memory</th><td class="line"></td>
+                {#each board.people as p (p.id)}<td class="cell" title={p.practised ? `${p.name} last did a whole repeater from memory on ${clock.day(p.practised)}` : ''}>{#if p.practised}{clock.day(p.practised).replace(/^\S+ /, '')}{:else}<span class="visually-hidden">not shown</span>–{/if}</td>{/each}</tr>
+            {/if}
             <tr class="feet"><th scope="row">Link</th><td class="line"></td>
               {#each board.people as p (p.id)}<td class="cell"><button type="button" aria-label="{p.linked ? 'New link' : 'Link'} for {p.name}" onclick={() => share(p)}>{p.linked ? '⟳' : '+'}</button></td>{/each}</tr>
           </tbody>
@@ -288,7 +292,7 @@
       <div class="phone">
         <label>Whose radio <select class="field" bind:value={who}><option value="">choose</option>{#each board.people as p (p.id)}<option value={p.id}>{p.tactical || p.name}</option>{/each}</select></label>
         {#each board.people.filter((p) => p.id === who) as p (p.id)}
-          <p><b>{p.done} of {p.able}</b> written, {p.model_name}{p.ready ? ', ready' : ''}</p>
+          <p><b>{p.done} of {p.able}</b> written, {p.model_name}{p.ready ? ', ready' : ''}{p.practised ? `, from memory on ${clock.day(p.practised)}` : ''}</p>
           <ul>{#each board.channels as c (c.id)}{@const cell = cellOf(p, c.id)}<li><b>{MARKS[cell.state]!.mark}</b> {c.name} <span>{cell.state === 'beyond' ? 'beyond this radio' : `slot ${cell.slot_text} ${cell.label}, ${MARKS[cell.state]!.words}`}</span></li>{/each}</ul>
           <div class="acts">{#if p.sheets.length}<a class="act" href="/sheet/{p.sheets.at(-1)}">Sheet</a>{/if}<button type="button" class="act" onclick={() => share(p)}>Link</button>{#if p.linked}<button type="button" class="act" onclick={() => withdraw(p)}>Withdraw link</button>{/if}</div>
         {/each}
@@ -296,7 +300,7 @@
 
       <div class="acts">
         <button type="button" class="act" onclick={() => { channel = { id: '', name: '', line: '', role: 'back-up', at: null, off_air: false, note: '' }; isNew = true; }}>Add a channel</button>
-        <button type="button" class="act" onclick={() => { person = { id: '', name: '', tactical: '', model: data.models[0]?.model ?? 'ardvane-finch', firmware: '', post: '', may_send_on: [] }; isNew = true; }}>Add a person</button>
+        <button type="button" class="act" onclick={() => { person = { id: '', name: '', tactical: '', model: data.models[0]?.model ?? 'ardvane-finch', firmware: '', post: '', may_send_on: [], shows_practice: false }; isNew = true; }}>Add a person</button>
         <CardsPart outing={board.id} onlinks={refresh} />
         <button type="button" class="act" onclick={() => rows?.click()}>Channels from CSV</button><input bind:this={rows} type="file" hidden accept=".csv,.txt" aria-label="Channels file" onchange={look} />
         <a class="act plain" href="/api/outings/{board.id}/export.csv" download>CSV</a>

@@ -57,7 +57,10 @@ class Post:
 
 @dataclass(frozen=True, slots=True)
 class Person:
-    """A volunteer with a radio; ``may_send_on`` names bands of the region's pack."""
+    """A volunteer with a radio; ``may_send_on`` names bands of the region's pack.
+
+    ``shows_practice``: agrees that the lead sees what was done from memory.
+    """
 
     id: str
     name: str
@@ -66,6 +69,7 @@ class Person:
     firmware: str
     post: str = ""
     may_send_on: tuple[str, ...] = ()
+    shows_practice: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -193,4 +197,9 @@ def _person(number: int, given: Any) -> Person:
     bands = parts.get("may_send_on") or []
     if not isinstance(bands, (list, tuple)) or len(bands) > 30:
         raise Refusal(repr(bands)[:40], f"{where}, may_send_on", "a list of bands", "For example: 2 m, 70 cm")
-    return Person(_id(parts.get("id"), where), **texts, may_send_on=tuple(_text(b, where, 20) for b in bands))
+    agrees = parts.get("shows_practice", False)
+    if not isinstance(agrees, bool):
+        raise Refusal(repr(agrees)[:40], f"{where}, shows_practice", "true or false", "Leave it out where nobody asked.")
+    return Person(
+        _id(parts.get("id"), where), **texts, may_send_on=tuple(_text(b, where, 20) for b in bands), shows_practice=agrees
+    )

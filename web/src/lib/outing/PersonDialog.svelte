@@ -30,6 +30,7 @@
       {/if}
       <label>Post<select class="field" bind:value={person.post}><option value="">none</option>{#each posts as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
       <fieldset><legend>May send on</legend>{#each bands as b (b)}<label class="check"><input type="checkbox" checked={person.may_send_on.includes(b)} onchange={(e) => (person!.may_send_on = e.currentTarget.checked ? [...person!.may_send_on, b] : person!.may_send_on.filter((x) => x !== b))} /> {b}</label>{/each}</fieldset>
+      <label class="check"><input type="checkbox" bind:checked={person.shows_practice} /> agrees that the board shows when they last did a whole repeater from memory (Drill, under this name)</label>
       {#if trouble}<p class="harm">{trouble}</p>{/if}
       <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => onout(person!.id)}>Take out</button>
         <button type="button" class="act" onclick={() => onwithdraw(person!)}>Withdraw link</button>{/if}</div>

@@ -23,7 +23,7 @@ export function idOf(name: string, taken: string[]): string {
 
 export type Place = { latitude_deg: number; longitude_deg: number; height_m: number };
 export type Channel = { id: string; name: string; line: string; role: string; at: Place | null; off_air: boolean; note: string };
-export type Person = { id: string; name: string; tactical: string; model: string; firmware: string; post: string; may_send_on: string[] };
+export type Person = { id: string; name: string; tactical: string; model: string; firmware: string; post: string; may_send_on: string[]; shows_practice: boolean };
 export type PostAt = { id: string; name: string; at: Place };
 export type Outing = { name: string; place: string; first_day: string; last_day: string; region: string; net_control: string; check_in: string; channels: Channel[]; posts: PostAt[]; people: Person[]; accepted: string[] };
 
