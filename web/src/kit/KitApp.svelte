@@ -20,6 +20,7 @@
   let trouble = $state('');
   let told = $state('');
   let stands = $state(false);
+  let broken = $state('');
   let leaving = $state(0);
   let here = $state(STATION);
   let file: HTMLInputElement | undefined = $state();
@@ -36,7 +37,7 @@
       await shell.loadStation();
       await data.load();
       stands = true;
-    })();
+    })().catch((error: unknown) => (broken = String(error)));
     void navigator.storage?.persist?.();
     return shell.watch();
   });
@@ -92,7 +93,9 @@
   {#each PLACES as [path, words] (path)}<a href={path} aria-current={route.pathname === path ? 'page' : undefined}>{words}</a>{/each}
 </nav>
 
-{#if stage === 'failed'}
+{#if broken}
+  <main class="page"><p class="harm" role="alert"><b>This browser keeps nothing for this page.</b> {broken}. A private window, or a full device, may be why: open it in an ordinary window, make room.</p></main>
+{:else if stage === 'failed'}
   <main class="page"><p class="harm" role="alert"><b>The kit does not start.</b> {trouble}. Open it once where it can be fetched whole, in a browser of this year.</p></main>
 {:else if !stands}
   <main class="page"><h1>Vocator in the field</h1><p role="status">Opening…</p></main>
