@@ -419,3 +419,23 @@ def test_an_hour_for_several_says_who_works_what_with_my_radios_and_in_an_outing
     assert len(club["operators"]) == 6 and all(len(t["radios"]) == 1 for t in club["turns"])
     assert demo.post("/api/passes/together", json={**asked, "radio_ids": []}).status_code == 422
     assert demo.post("/api/passes/together", json={**asked, "radio_ids": [99]}).status_code == 404
+
+
+def test_twins_set_up_by_the_sheets_own_steps_stand_as_those_that_are_set_up_already(demo):
+    p = a_pass(demo)
+    radios = demo.get(path(p)).json()["radios"]
+    asked = demo.get(path(p) + "/by-hand").json()
+    assert any(one["steps"] for one in asked)
+    ready = demo.get(path(p) + "/twins").json()
+    for n, play in enumerate(demo.get(path(p) + "/twins", params={"by_hand": True}).json()):
+        mine = demo.get(f"/api/radios/{radios[n]['id']}").json()
+        assert [(s["side"], s["slot"]) for s in play["sides"]] != [(s["side"], s["slot"]) for s in ready[n]["sides"]]
+        for one in asked:
+            for step in one["steps"] if one["radio"] == radios[n]["name"] else []:
+                waits = all(a.startswith("wait") for a in step["actions"])  # what may be open is left by waiting, seen or not
+                if step["actions"] and (step["when"] is None or waits):
+                    act = {"model": mine["model"], "firmware": mine["firmware"], "region": "r2", "token": play["token"]}
+                    play = demo.post("/api/twin/act", json={**act, "keys": step["actions"]}).json()
+                    assert "token" in play, (one["title"], step, play)
+        now, then = ({s["side"]: (s["slot"], s["main"]) for s in x["sides"]} for x in (play, ready[n]))
+        assert now == then

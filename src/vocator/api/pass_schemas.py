@@ -1,7 +1,7 @@
 """The shapes of satellites, passes, Doppler sets, cards and contacts."""
 
 from datetime import date, datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -296,6 +296,26 @@ class GridTimes(Shape):
     grid: str
     in_utc: datetime | None
     out_utc: datetime | None
+
+
+class ByHandStep(Shape):
+    """One step of a proven sheet, as it is keyed."""
+
+    group: str | None
+    when: dict[str, Any] | None
+    actions: list[str]
+    shows: str | None
+    say: str
+    why: str
+    on_air: bool
+
+
+class ByHand(Shape):
+    """One thing that is set before a pass: on which radio, in words, by which steps; none where a knob does it."""
+
+    radio: str
+    title: str
+    steps: list[ByHandStep]
 
 
 class ArmingStep(Shape):

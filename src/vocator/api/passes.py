@@ -11,6 +11,7 @@ from vocator.api.instants import Instant
 from vocator.api.media import file_of
 from vocator.api.pass_schemas import (
     AskedTogether,
+    ByHand,
     ChosenShape,
     ClockShape,
     ListedPass,
@@ -40,7 +41,7 @@ from vocator.usecases.pass_list import calendar, next_pass, passes_view, pick
 from vocator.usecases.pass_plan import Choice, PassPlan, plan_pass
 from vocator.usecases.pass_set_up import write_sheets
 from vocator.usecases.pass_view import plan_view, sky_view
-from vocator.usecases.rehearse import Turned, rehearsal_view, score, twins_view
+from vocator.usecases.rehearse import Turned, rehearsal_view, score, steps_by_hand, twins_view
 from vocator.usecases.satellites import (
     Taken,
     all_links,
@@ -235,9 +236,15 @@ def rehearsal(number: int, aos: Instant, choice: Chosen, store: Store) -> Rehear
 
 
 @router.get("/passes/{number}/{aos}/twins")
-def rehearsal_twins(number: int, aos: Instant, choice: Chosen, store: Store) -> list[PlayShape]:
-    """Return the twin of each radio as it stands before the rise, to be rehearsed with."""
-    return [PlayShape.model_validate(v) for v in twins_view(store, _plan(store, number, aos, choice))]
+def rehearsal_twins(number: int, aos: Instant, choice: Chosen, store: Store, by_hand: bool = False) -> list[PlayShape]:
+    """Return the twin of each radio as it stands before the rise, to be rehearsed with; by hand with the set in its slots only."""
+    return [PlayShape.model_validate(v) for v in twins_view(store, _plan(store, number, aos, choice), by_hand)]
+
+
+@router.get("/passes/{number}/{aos}/by-hand")
+def rehearsal_by_hand(number: int, aos: Instant, choice: Chosen, store: Store) -> list[ByHand]:
+    """Return the steps that make twins with the set in their slots ready for the pass."""
+    return [ByHand.model_validate(v) for v in steps_by_hand(store, _plan(store, number, aos, choice))]
 
 
 @router.post("/passes/{number}/{aos}/score")

@@ -10,8 +10,10 @@ from vocator.core.onair.satellites import clarity, stronger, talking
 from vocator.core.orbit.doppler import received_hz
 from vocator.core.outing.ride_safety import holding, standing
 from vocator.core.refusal import Refusal
+from vocator.storage.repositories import StationRepository
+from vocator.usecases.make_sheet import SheetRequest, make_sheet
 from vocator.usecases.pass_plan import PassPlan
-from vocator.usecases.pass_set_up import memory_with, side_at_first
+from vocator.usecases.pass_set_up import memory_with, set_up_of, side_at_first
 from vocator.usecases.twin_play import play_view
 
 STEP_S = 1.0
@@ -57,17 +59,38 @@ def rehearsal_view(plan: PassPlan) -> dict[str, Any]:
     return {"seconds": len(seconds), "memories": memories, "others": others, "armed_at_start": plan.link.arming_tone is None}
 
 
-def twins_view(session: Session, plan: PassPlan) -> list[dict[str, Any]]:
-    """Return the twin of each radio as it stands before the rise: the set in its slots, each side at its first, the sending one main."""
+def twins_view(session: Session, plan: PassPlan, by_hand: bool = False) -> list[dict[str, Any]]:
+    """Return the twin of each radio as it stands before the rise: the set in its slots, each side at its first, the sending one main.
+
+    ``by_hand``: only the set is in its slots; the rest is done by the steps of ``steps_by_hand``.
+    """
     views = []
     for radio, twin in enumerate(plan.twins):
         state = holding(twin, memory_with(session, plan, radio))
-        parts = [p for p in plan.way.parts if p.radio == radio] if plan.way else []
+        parts = [p for p in plan.way.parts if p.radio == radio] if plan.way and not by_hand else []
         for part in sorted(parts, key=lambda p: p.link != "downlink"):
             side = side_at_first(plan, part)
             state = standing(twin, state, side) if side else state
         views.append(play_view(twin, state, []))
     return views
+
+
+def steps_by_hand(session: Session, plan: PassPlan) -> list[dict[str, Any]]:
+    """Return what is set beside the memories before a pass, in order of work, with the steps of the proven sheets that are written for it."""
+    given = []
+    for one in set_up_of(plan):
+        radio, twin = plan.radios[one.radio], plan.twins[one.radio]
+        steps: list[dict[str, Any]] = []
+        if one.goal:
+            held = {twin.profile.slot_key(i): c.as_dict() for i, c in memory_with(session, plan, one.radio).items()}
+            request = SheetRequest(
+                radio.model, one.slot, one.line, row=one.side, region=StationRepository(session).get().region, firmware=radio.firmware,
+                goal=one.goal, start={"memory": held},
+            )  # fmt: skip
+            made = make_sheet(request)
+            steps = [s.as_dict() for chapter in made.told().chapters for s in chapter.steps]
+        given.append({"radio": radio.name, "title": one.words(), "steps": steps})
+    return given
 
 
 def score(plan: PassPlan, turned: list[Turned], contacts_s: list[float]) -> dict[str, Any]:

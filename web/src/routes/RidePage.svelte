@@ -1,7 +1,7 @@
 <!-- The ride: the slot to be on, as large as can be; when to turn; where to point; one key for a contact. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { get, type ContactIn, type Plan, type Rehearsal } from '../lib/api';
+  import { get, type ContactIn, type Plan, type Rehearsal, type Schemas } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import { Compass, turnWords } from '../lib/passes/compass.svelte';
   import { Choice, passPath } from '../lib/passes/choice';
@@ -28,6 +28,7 @@
   let stop = () => {};
   let twinsWork = $state(true);
   let round = $state(0);
+  let byHand = $state.raw<Schemas['ByHand'][] | null>(null);
   let hands = $state<RehearsalTwins | null>(null);
 
   onMount(() => {
@@ -55,10 +56,21 @@
     stop();
     ride = new Ride(plan, speed || 1, rehearsal);
     ride.byTwins = !!rehearsal && plan.radios.length > 0 && twinsWork;
+    ride.held = byHand !== null && ride.byTwins;
     said = '';
     round += 1;
     stop = ride.begin();
     needle ??= new Compass(plan.declination_deg);
+  }
+
+  /** Set the radios up by the sheets' own steps first; the pass waits for that. */
+  async function setUp(): Promise<void> {
+    try {
+      byHand = byHand ? null : await get<Schemas['ByHand'][]>(`${path}/by-hand${query}`);
+      start(ride!.plan, ride!.rehearsal);
+    } catch (error) {
+      shell.note(error);
+    }
   }
 
   let left = $derived(ride ? Math.max((ride.nextAt - ride.now) / 1000, 0) : 0);
@@ -179,8 +191,19 @@
       {/if}
 
       {#if ride.byTwins}
+        {#if byHand && ride.held}
+          <section class="hand" aria-label="Set the radios up">
+            {#each byHand as one, n (n)}
+              <h2>{byHand.some((x) => x.radio !== one.radio) ? `${one.radio}: ` : ''}{one.title}</h2>
+              {#if one.steps.length}
+                <ol>{#each one.steps as step, m (m)}<li><b>{step.say}</b>{#if step.actions.length} <kbd>{step.actions.join(' ')}</kbd>{/if}{#if step.shows} <span class="quiet">shows {step.shows}</span>{/if}</li>{/each}</ol>
+              {:else}<p class="quiet">By hand on the radio; the twin has no knob for it.</p>{/if}
+            {/each}
+            <button type="button" class="act next" onclick={() => (ride!.held = false)}>They stand: begin the pass</button>
+          </section>
+        {/if}
         <p class="came" role="status">{said || 'Turn to the slot shown; PTT on the radio calls.'}</p>
-        <div class="radios">{#key round}<RehearsalTwins bind:this={hands} plan={ride.plan} path={`${path}/twins${query}`} onplay={(radio, play, pressed) => { said = ride!.played(radio, play, pressed) || said; }} onfail={() => { twinsWork = false; ride!.byTwins = false; }} />{/key}</div>
+        <div class="radios">{#key round}<RehearsalTwins bind:this={hands} plan={ride.plan} path={`${path}/twins${byHand ? new Choice(query).with('by_hand', 'true') : query}`} onplay={(radio, play, pressed) => { said = ride!.played(radio, play, pressed) || said; }} onfail={() => { twinsWork = false; ride!.byTwins = false; }} />{/key}</div>
       {:else}
         <button type="button" class="act next stamp" onclick={stamp}>{ride.rehearsal ? 'Call now' : 'Contact now'}<small>{said}</small></button>
       {/if}
@@ -197,6 +220,7 @@
           <span>Clock <button type="button" class="act" onclick={() => ride!.trimBy(-1)}>−1 s</button> <button type="button" class="act" onclick={() => ride!.trimBy(1)}>+1 s</button> {ride.trim ? `${ride.trim > 0 ? '+' : ''}${ride.trim} s trimmed` : Math.abs(ride.away) > 200 ? `this device is ${(Math.abs(ride.away) / 1000).toFixed(1)} s ${ride.away > 0 ? 'slow' : 'fast'}; set right` : 'agrees with the server'}</span>
           <span class="quiet">{ride.awake === 'no' ? 'This screen cannot be kept awake: touch it now and then.' : ''}</span>
         {:else}
+          {#if ride.byTwins}<button type="button" class="act" aria-pressed={byHand !== null} onclick={setUp}>Set up first, by the sheets</button>{/if}
           <label>Speed <select class="field" bind:value={speed} onchange={() => start(ride!.plan, ride!.rehearsal)}>{#each [1, 2, 5, 10, 20] as n (n)}<option value={n}>{n} times</option>{/each}</select></label>
         {/if}
       </footer>
@@ -219,6 +243,22 @@
 </main>
 
 <style>
+  .hand {
+    border: 3px solid var(--ink);
+    padding: 8px 12px;
+  }
+  .hand h2 {
+    font-size: 18px;
+    margin: 8px 0 0;
+  }
+  .hand ol {
+    margin: 0 0 8px;
+    padding-left: 1.6em;
+  }
+  .hand kbd {
+    font: inherit;
+    color: var(--quiet);
+  }
   .ride {
     min-height: 100dvh;
     max-width: 1280px;

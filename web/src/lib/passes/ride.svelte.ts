@@ -57,6 +57,8 @@ export class Ride {
   byTwins = $state(false);
   readonly turned: { at_s: number; memory: number }[] = [];
   readonly contactsAt: number[] = [];
+  /** A rehearsal waits before the rise, until the radios are set up. */
+  held = $state(false);
   #origin = performance.now();
   #timer = 0;
   #told = -2;
@@ -180,6 +182,7 @@ export class Ride {
   }
 
   look(): void {
+    if (this.held) this.#origin = performance.now();
     const live = Date.now() + this.away + this.trim * 1000;
     this.now = this.rehearsal ? this.start - 15_000 + (performance.now() - this.#origin) * this.speed : live;
     this.#announce();
