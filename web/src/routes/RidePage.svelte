@@ -196,7 +196,9 @@
             {#each byHand as one, n (n)}
               <h2>{byHand.some((x) => x.radio !== one.radio) ? `${one.radio}: ` : ''}{one.title}</h2>
               {#if one.steps.length}
-                <ol>{#each one.steps as step, m (m)}<li><b>{step.say}</b>{#if step.actions.length} <kbd>{step.actions.join(' ')}</kbd>{/if}{#if step.shows} <span class="quiet">shows {step.shows}</span>{/if}</li>{/each}</ol>
+                {@const first = one.steps.findIndex((s) => !s.when)}
+                {#if first > 0}<details><summary>If something is open, a menu, a value, a blinking number</summary><ul>{#each one.steps.slice(0, first) as step, m (m)}<li>{step.say}</li>{/each}</ul></details>{/if}
+                <ol>{#each one.steps.slice(Math.max(first, 0)) as step, m (m)}<li>{#if step.when}{step.say}{:else}<b>{step.say}</b>{/if}{#if step.actions.length && !step.when}<kbd>{step.actions.join(' ')}</kbd>{/if}{#if step.shows}<span class="quiet">, shows {step.shows}</span>{/if}</li>{/each}</ol>
               {:else}<p class="quiet">By hand on the radio; the twin has no knob for it.</p>{/if}
             {/each}
             <button type="button" class="act next" onclick={() => (ride!.held = false)}>They stand: begin the pass</button>
@@ -254,9 +256,17 @@
   .hand ol {
     margin: 0 0 8px;
     padding-left: 1.6em;
+    list-style: decimal;
+  }
+  .hand details {
+    color: var(--quiet);
+  }
+  .hand summary {
+    min-height: 32px;
   }
   .hand kbd {
     font: inherit;
+    margin-left: 0.3em;
     color: var(--quiet);
   }
   .ride {
