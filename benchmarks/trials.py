@@ -16,9 +16,10 @@ from vocator.core.radio.perform import UntilFailed, perform
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_alternatives import patched, readings
 from vocator.files.profile_yaml import PROFILES, build
-from vocator.files.strict_yaml import DataFileError, Located, read_yaml
+from vocator.files.strict_yaml import Located, read_yaml
 from vocator.usecases.make_sheet import SheetRequest, make_sheet
 from vocator.usecases.trial import change_settled, trial
 

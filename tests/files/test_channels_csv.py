@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from vocator.files.channels_csv import ChannelRow, read_channels
-from vocator.files.strict_yaml import DataFileError
+from vocator.files.data_problems import DataFileError
 
 
 def problems(text: str) -> str:

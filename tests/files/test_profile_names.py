@@ -6,8 +6,9 @@ import pytest
 
 from vocator.core.radio.register import ALL_KINDS, REGISTER
 from vocator.core.radio.twin import ALL_VERBS
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_yaml import build, model_names
-from vocator.files.strict_yaml import DataFileError, read_yaml
+from vocator.files.strict_yaml import read_yaml
 from vocator.usecases.twins import twin_of
 
 ROOT = Path(__file__).parent.parent.parent

@@ -2,10 +2,11 @@
 
 import pytest
 
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_readings import readings
 from vocator.files.profile_yaml import build
-from vocator.files.strict_yaml import DataFileError, read_yaml
+from vocator.files.strict_yaml import read_yaml
 from vocator.usecases.make_sheet import SheetRequest, make_sheet
 from vocator.usecases.twins import known_meanwhile
 

@@ -14,10 +14,11 @@ from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.twin import Twin
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_schema import json_schema
 from vocator.files.profile_yaml import build, check_text, load_profile, model_names
-from vocator.files.strict_yaml import DataFileError, load_yaml, read_yaml
+from vocator.files.strict_yaml import load_yaml, read_yaml
 
 GOOD = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")
 

@@ -7,8 +7,8 @@ import pytest
 
 from vocator.core.goals.goal import Beyond
 from vocator.core.refusal import Refusal
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_parts import PROFILES
-from vocator.files.strict_yaml import DataFileError
 from vocator.usecases import apart as module
 from vocator.usecases.apart import apart, work_apart
 from vocator.usecases.deep_proof import proof_from_every_state

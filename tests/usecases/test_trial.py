@@ -13,9 +13,10 @@ from vocator.core.radio.perform import UntilFailed, perform
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_alternatives import patched, readings, without_alternatives
 from vocator.files.profile_yaml import PROFILES, build
-from vocator.files.strict_yaml import DataFileError, Located, read_yaml
+from vocator.files.strict_yaml import Located, read_yaml
 from vocator.usecases.make_sheet import SheetRequest, make_sheet
 from vocator.usecases.trial import change_settled, mended, trial
 

@@ -14,7 +14,7 @@ from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
 from vocator.core.refusal import Refusal
-from vocator.files.strict_yaml import DataFileError
+from vocator.files.data_problems import DataFileError
 from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotSignedIn, NotYours, Unproven
 
 TABLE: dict[type[Exception], tuple[int, str, str]] = {

@@ -12,7 +12,7 @@ from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
-from vocator.files.strict_yaml import DataFileError, Problem
+from vocator.files.data_problems import DataFileError, Problem
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.judge_sheet import judge_sheet
 from vocator.usecases.make_batch import batch_of

@@ -15,8 +15,7 @@ from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
 from vocator.core.refusal import Refusal
-from vocator.files.profile_yaml import model_names
-from vocator.usecases.drawing import drawing, way_home_view
+from vocator.usecases.drawing import drawing, drawings, way_home_view
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
 from vocator.usecases.make_sheet import SheetRequest
 from vocator.usecases.resolve_line import resolve_line
@@ -27,7 +26,7 @@ from vocator.usecases.twins import twin_of
 
 
 def _models(given: dict[str, Any]) -> list[dict[str, Any]]:
-    return [drawing(twin_of(m)) for m in model_names()]
+    return drawings()
 
 
 def _model(given: dict[str, Any]) -> dict[str, Any]:

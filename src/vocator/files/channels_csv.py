@@ -15,7 +15,7 @@ from dataclasses import dataclass
 
 from vocator.core.channel.channel import Channel, megahertz
 from vocator.files.csv_cells import hertz, read_heads, read_rows, separator
-from vocator.files.strict_yaml import DataFileError, Problem
+from vocator.files.data_problems import DataFileError, Problem
 
 COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row", "never send")
 MOST_ROWS = 1000

@@ -6,8 +6,9 @@ from dataclasses import dataclass
 from typing import Any
 
 from vocator.core.radio.profile import Profile
+from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.profile_yaml import build
-from vocator.files.strict_yaml import DataFileError, Located, Problem
+from vocator.files.strict_yaml import Located
 
 
 @dataclass(frozen=True, slots=True)

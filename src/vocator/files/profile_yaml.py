@@ -26,11 +26,12 @@ from vocator.core.radio.profile import (
     VfoBand,
 )
 from vocator.core.radio.twin import ALL_VERBS
+from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.profile_names import Names
 from vocator.files.profile_parts import PROFILES, TONES, common, inserted, shift_table, slot_names
 from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile
 from vocator.files.profile_sound import unsound
-from vocator.files.strict_yaml import DataFileError, Located, Problem, load_yaml, read_yaml
+from vocator.files.strict_yaml import Located, load_yaml, read_yaml
 
 
 def model_names() -> list[str]:

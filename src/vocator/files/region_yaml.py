@@ -8,7 +8,8 @@ from pydantic import BaseModel, ConfigDict, ValidationError
 
 from vocator.core.channel.band_plan import Band, BandPlan, RepeaterSegment, Span
 from vocator.core.channel.channel import Width
-from vocator.files.strict_yaml import DataFileError, load_yaml
+from vocator.files.data_problems import DataFileError
+from vocator.files.strict_yaml import load_yaml
 
 REGIONS = Path(__file__).parent.parent / "data" / "regions"
 

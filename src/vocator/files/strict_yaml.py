@@ -15,33 +15,11 @@ from ruamel.yaml.error import MarkedYAMLError
 from ruamel.yaml.nodes import MappingNode, Node, ScalarNode, SequenceNode
 from ruamel.yaml.reader import ReaderError
 
+from vocator.files.data_problems import DataFileError, Problem
+
 MOST_DEEP, MOST_DIGITS, MOST_BRACKETS = 12, 18, 60
 MOST_MARKS = 40_000
 """So many brackets, commas, colons and lines a file may have: each is work for the parser before anything is known of it."""
-
-
-@dataclass(frozen=True, slots=True)
-class Problem:
-    """One thing wrong in a data file."""
-
-    file: str
-    line: int
-    path: str
-    text: str
-
-    def __str__(self) -> str:
-        return f"{self.file}:{self.line}: {self.path or 'document'}: {self.text}"
-
-
-class DataFileError(Exception):
-    """A data file that cannot be used; holds every problem found in it."""
-
-    def __init__(self, problems: list[Problem]) -> None:
-        self.problems = problems
-        super().__init__("\n".join(str(p) for p in problems))
-
-    def __reduce__(self) -> tuple[type["DataFileError"], tuple[list[Problem]]]:
-        return DataFileError, (self.problems,)
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,8 +6,9 @@ from typing import Any
 from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.twin import Twin
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_readings import build_whole
-from vocator.files.strict_yaml import DataFileError, load_yaml
+from vocator.files.strict_yaml import load_yaml
 from vocator.usecases.goal_table import cell
 from vocator.usecases.prove_radios import ALL_KINDS
 

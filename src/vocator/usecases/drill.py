@@ -7,7 +7,7 @@ from functools import lru_cache
 from random import Random
 from typing import Any
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -91,9 +91,10 @@ def _rows(session: Session, model: str, person: str) -> list[DrillEventRow]:
 
 def last_from_memory(session: Session) -> dict[tuple[str, str], datetime]:
     """Return when each person last put a whole repeater into a slot from memory, by name (small letters) and model."""
-    query = select(DrillEventRow).where(DrillEventRow.item == WHOLE.key, DrillEventRow.right, DrillEventRow.hints == 0)
-    rows = session.scalars(query.order_by(DrillEventRow.at_utc))
-    return {(row.person.casefold(), row.model): row.at_utc for row in rows}
+    last = func.max(DrillEventRow.at_utc)
+    query = select(DrillEventRow.person, DrillEventRow.model, last).group_by(DrillEventRow.person, DrillEventRow.model)
+    query = query.where(DrillEventRow.item == WHOLE.key, DrillEventRow.right, DrillEventRow.hints == 0)
+    return {(person.casefold(), model): at for person, model, at in session.execute(query.order_by(last))}
 
 
 def _done(row: DrillEventRow) -> Done:

@@ -16,8 +16,7 @@ from vocator.core.radio.compiled import compiled, digest_of
 from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import load_profile, model_names
 from vocator.files.region_yaml import load_region, region_names
-from vocator.usecases.drawing import drawing
-from vocator.usecases.twins import twin_of
+from vocator.usecases.drawing import drawings
 
 PACKAGE = Path(__file__).parents[1]
 ROOT = PACKAGE.parents[1]
@@ -53,6 +52,7 @@ def core_zip() -> bytes:
             "field/__init__",
             "field/kernel",
             "files/csv_cells",
+            "files/data_problems",
             "files/channels_csv",
         ):
             put(PACKAGE / f"{name}.py", f"vocator/{name}.py")
@@ -103,7 +103,7 @@ def _radios() -> dict[str, Any]:
         for firmware in load_profile(model).firmwares:
             profile = load_profile(model, firmware.name)
             slots[f"{model} {firmware.name}"] = {"keys": list(profile.slot_keys), "texts": list(profile.slot_texts)}
-    return {"models": [drawing(twin_of(model)) for model in model_names()], "slots": slots}
+    return {"models": drawings(), "slots": slots}
 
 
 def field_kit(folder: str) -> dict[str, Any]:

@@ -13,7 +13,7 @@ from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import ChannelRow
-from vocator.files.strict_yaml import DataFileError, Problem
+from vocator.files.data_problems import DataFileError, Problem
 from vocator.usecases.errors import Doubtful, Unproven
 from vocator.usecases.make_sheet import MadeSheet, SheetRequest, goal_of
 from vocator.usecases.twins import twin_of

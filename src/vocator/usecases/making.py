@@ -10,8 +10,8 @@ from sqlalchemy.orm import Session
 from vocator.core.goals.goal import Beyond
 from vocator.core.outing.findings import understand
 from vocator.core.refusal import Refusal
+from vocator.files.data_problems import DataFileError
 from vocator.files.region_yaml import load_region
-from vocator.files.strict_yaml import DataFileError
 from vocator.settings import settings
 from vocator.storage.database import session_for
 from vocator.storage.outing_repositories import OutingRepository

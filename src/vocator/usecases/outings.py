@@ -151,7 +151,7 @@ def people_view(session: Session, one: KeptOuting, people: Iterable[Person], cle
     store = OutingRepository(session)
     radios, linked = store.radios(one.id), store.linked(one.id, clock.utc_now())
     columns = []
-    practised = last_from_memory(session)
+    practised = last_from_memory(session) if any(p.shows_practice for p in one.outing.people) else {}
     for p in people:
         twin = twin_of(p.model, p.firmware or None, one.outing.region)
         cells = _cells(session, store, one.outing, twin, radios.get(p.id), clear)

@@ -78,14 +78,18 @@ def twins_view(session: Session, plan: PassPlan, by_hand: bool = False) -> list[
 def steps_by_hand(session: Session, plan: PassPlan) -> list[dict[str, Any]]:
     """Return what is set beside the memories before a pass, in order of work, with the steps of the proven sheets that are written for it."""
     given = []
+    region = StationRepository(session).get().region
+    held = [
+        {"memory": {twin.profile.slot_key(i): c.as_dict() for i, c in memory_with(session, plan, n).items()}}
+        for n, twin in enumerate(plan.twins)
+    ]
     for one in set_up_of(plan):
-        radio, twin = plan.radios[one.radio], plan.twins[one.radio]
+        radio = plan.radios[one.radio]
         steps: list[dict[str, Any]] = []
         if one.goal:
-            held = {twin.profile.slot_key(i): c.as_dict() for i, c in memory_with(session, plan, one.radio).items()}
             request = SheetRequest(
-                radio.model, one.slot, one.line, row=one.side, region=StationRepository(session).get().region, firmware=radio.firmware,
-                goal=one.goal, start={"memory": held},
+                radio.model, one.slot, one.line, row=one.side, region=region, firmware=radio.firmware,
+                goal=one.goal, start=held[one.radio],
             )  # fmt: skip
             made = make_sheet(request)
             steps = [s.as_dict() for chapter in made.told().chapters for s in chapter.steps]

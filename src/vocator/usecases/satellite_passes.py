@@ -13,10 +13,10 @@ from vocator.core.orbit.horizon_mask import HorizonMask
 from vocator.core.orbit.passes import Found, Pass, find_passes
 from vocator.core.orbit.sky import Sky
 from vocator.core.refusal import Refusal
+from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.elements_any import read_elements
 from vocator.files.elements_file import ElementFile
 from vocator.files.mask_csv import read_mask
-from vocator.files.strict_yaml import DataFileError, Problem
 
 MOST_DAYS = 31
 AOS_NEAR_S = 60.0

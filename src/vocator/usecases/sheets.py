@@ -14,8 +14,8 @@ from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, Sheet
 from vocator.core.planning.kinds import KINDS
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
+from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.region_yaml import load_region
-from vocator.files.strict_yaml import DataFileError, Problem
 from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
 from vocator.usecases.errors import NotFound

@@ -20,9 +20,10 @@ from vocator.core.radio.report import display_dict
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_alternatives import GONE, Change, patched, readings
 from vocator.files.profile_yaml import Rebuilder, build
-from vocator.files.strict_yaml import DataFileError, Located, read_yaml
+from vocator.files.strict_yaml import Located, read_yaml
 from vocator.usecases.twins import read_profile
 
 MOST_LINES, MOST_ACTIONS = 200, 400
