@@ -33,11 +33,14 @@ class WithRadio:
     words: str
 
 
-def workable_with(session: Session, links: list[Link]) -> list[WithRadio]:
+OwnRadio = tuple[Radio, Twin]
+
+
+def workable_with(mine: list[OwnRadio], links: list[Link]) -> list[WithRadio]:
     """Return the radios that can work a satellite alone by its first usable link, each with its recommended way."""
     able = usable(links)
     ways = []
-    for radio, twin in _mine(session) if able else ():
+    for radio, twin in mine if able else ():
         assert able[0].uplink_hz is not None
         best = judge([twin], able[0].downlink_hz, able[0].uplink_hz)[0]
         if best.possible:
@@ -45,13 +48,14 @@ def workable_with(session: Session, links: list[Link]) -> list[WithRadio]:
     return ways
 
 
-def heard_with(session: Session, links: list[Link]) -> list[str]:
+def heard_with(mine: list[OwnRadio], links: list[Link]) -> list[str]:
     """Return the names of the radios that hear one of a satellite's links."""
     on = [one.downlink_hz for one in links if one.state is not LinkState.OFF]
-    return [radio.name for radio, twin in _mine(session) if any(twin.profile.receives(hz) for hz in on)]
+    return [radio.name for radio, twin in mine if any(twin.profile.receives(hz) for hz in on)]
 
 
-def _mine(session: Session) -> list[tuple[Radio, Twin]]:
+def own_radios(session: Session) -> list[OwnRadio]:
+    """Return my radios, each with its twin in the station's region."""
     region = StationRepository(session).get().region
     return [(radio, twin_of(radio.model, radio.firmware, region)) for radio in RadioRepository(session).all()]
 
@@ -76,8 +80,9 @@ def passes_view(session: Session, start: datetime, days: float, now: datetime) -
     picked = {(c.number, round(c.aos_utc.timestamp())) for c in ChosenPassRepository(session).all()}
     known = all_links(session)
     links = {k.elements.number: known.get(k.elements.number, []) for k in kept}
-    ways = {number: workable_with(session, own) for number, own in links.items()}
-    heard = {number: heard_with(session, own) for number, own in links.items()}
+    mine = own_radios(session)
+    ways = {number: workable_with(mine, own) for number, own in links.items()}
+    heard = {number: heard_with(mine, own) for number, own in links.items()}
     return {
         "start_utc": start,
         "days": days,

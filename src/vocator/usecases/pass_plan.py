@@ -33,7 +33,7 @@ from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import write_channels
 from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.usecases.errors import NotFound
-from vocator.usecases.pass_list import missing_of, workable_with
+from vocator.usecases.pass_list import missing_of, own_radios, workable_with
 from vocator.usecases.radios import TAKEN, view_of
 from vocator.usecases.satellite_passes import pass_near
 from vocator.usecases.satellites import find, links_of, site_and_mask
@@ -198,7 +198,7 @@ def _radios(session: Session, ids: tuple[int, ...], taken: Link) -> tuple[Radio,
     if ids:
         return tuple(mine[i] for i in dict.fromkeys(ids))[:2]
     order = [str(way) for way in WayOfWorking]
-    best = min(workable_with(session, [taken]), key=lambda w: order.index(w.way), default=None)
+    best = min(workable_with(own_radios(session), [taken]), key=lambda w: order.index(w.way), default=None)
     return (mine[best.radio_id],) if best is not None else tuple(mine.values())[:1]
 
 

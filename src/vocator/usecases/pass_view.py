@@ -20,7 +20,7 @@ from vocator.core.orbit.passes import Pass, windows_of
 from vocator.core.orbit.sky import Sky
 from vocator.core.outing.working import LOSES, WORDS
 from vocator.storage.repositories import StationRepository
-from vocator.usecases.pass_list import heard_with, missing_of, pass_view, workable_with
+from vocator.usecases.pass_list import heard_with, missing_of, own_radios, pass_view, workable_with
 from vocator.usecases.pass_plan import Choice, PassPlan
 from vocator.usecases.pass_set_up import arming_steps, arming_words, dangers, set_up_of
 from vocator.usecases.satellite_passes import pass_near
@@ -108,6 +108,7 @@ def sky_view(session: Session, number: int, aos_utc: datetime, now: datetime) ->
     site, mask = site_and_mask(session)
     sky, bare = pass_near(kept.elements, site, aos_utc)
     found = replace(bare, windows=windows_of(sky, bare, mask))
+    mine = own_radios(session)
     return {
         "satellite": satellite_view(kept, now, links),
         "site": _site(sky),
@@ -116,7 +117,7 @@ def sky_view(session: Session, number: int, aos_utc: datetime, now: datetime) ->
         "pass": pass_view(found),
         "track": [{"s": s, "azimuth_deg": a, "elevation_deg": e, "range_km": r} for s, a, e, r in _looks(sky, found)],
         "footprint": [_spot(sky, at) for at in (found.aos_utc, found.tca_utc, found.los_utc)],
-        "missing": missing_of(links, workable_with(session, links), heard_with(session, links)),
+        "missing": missing_of(links, workable_with(mine, links), heard_with(mine, links)),
     }
 
 

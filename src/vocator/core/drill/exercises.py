@@ -22,6 +22,7 @@ from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.way_home import way_out
 from vocator.core.proving.operator import follow
 from vocator.core.radio.display import display
+from vocator.core.radio.kept import with_item
 from vocator.core.radio.perform import Tally, carry_out
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.state import State
@@ -153,7 +154,7 @@ def _sight(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
     held = twin.start
     for slot in _sample(rng, range(min(twin.profile.plain_slots, 60)), 3):
         stored = follow(twin, plan(twin, replace(goal, slot=slot)), held, keep_frames=False).state.slots[slot]
-        held = held._replace(slots=tuple(stored if n == slot else s for n, s in enumerate(held.slots)))
+        held = held._replace(slots=with_item(held.slots, slot, stored))
     memory = rng(2) == 0
     slot = next(n for n, s in enumerate(held.slots) if s is not None)
     if memory:

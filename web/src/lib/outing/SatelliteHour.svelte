@@ -45,10 +45,10 @@
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   {#if list && !hours.length}<p class="caution">No two passes come together in the next three days.</p>{/if}
   {#if hours.length}
-    <form onsubmit={ask}>
+    <form class="form" onsubmit={ask}>
       <label>When<select class="field" aria-label="When" bind:value={() => start, (v) => (chosen = v)}>{#each hours as h (h.start)}<option value={h.start}>{clock.day(h.start)} {clock.time(h.start, false)}: {h.names.join(', ')}</option>{/each}</select></label>
       <fieldset><legend>Who; nobody chosen: the first six</legend>
-        {#each board.people as p (p.id)}<label class="tick"><input type="checkbox" checked={people.includes(p.id)} onchange={(e) => (people = e.currentTarget.checked ? [...people, p.id] : people.filter((x) => x !== p.id))} />{p.name}</label>{/each}
+        {#each board.people as p (p.id)}<label class="check"><input type="checkbox" checked={people.includes(p.id)} onchange={(e) => (people = e.currentTarget.checked ? [...people, p.id] : people.filter((x) => x !== p.id))} />{p.name}</label>{/each}
       </fieldset>
       <button class="act next">Who works what?</button>
     </form>
@@ -70,8 +70,6 @@
     cursor: pointer;
   }
   form {
-    display: grid;
-    gap: 10px;
     justify-items: start;
   }
   fieldset {
@@ -81,16 +79,5 @@
     display: flex;
     flex-wrap: wrap;
     gap: 0 20px;
-  }
-  .tick {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    min-height: 48px;
-  }
-  .tick input {
-    width: 24px;
-    height: 24px;
-    accent-color: var(--next);
   }
 </style>

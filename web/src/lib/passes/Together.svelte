@@ -38,13 +38,13 @@
 </script>
 
 <Dialog bind:open title="An hour for several">
-  <form onsubmit={ask}>
+  <form class="form" onsubmit={ask}>
     <label>Who<input class="field" bind:value={names} autocomplete="off" placeholder="names, with commas" /></label>
     <label>How long<select class="field" aria-label="How long" bind:value={minutes}>{#each [30, 60, 90, 120] as m (m)}<option value={m}>{m} min</option>{/each}</select></label>
     <label class="wide">When<select class="field" aria-label="When" bind:value={() => start, (v) => (chosen = v)}>
       {#each hours as h (h.start)}<option value={h.start}>{clock.day(h.start)} {clock.time(h.start, false)}: {h.names.join(', ')}</option>{/each}</select></label>
     <fieldset><legend>With</legend>
-      {#each radios as r (r.id)}<label class="tick"><input type="checkbox" checked={!without.includes(r.id)} onchange={(e) => (without = e.currentTarget.checked ? without.filter((x) => x !== r.id) : [...without, r.id])} />{r.name}</label>{:else}<p>No radio yet: add one under Radios.</p>{/each}
+      {#each radios as r (r.id)}<label class="check"><input type="checkbox" checked={!without.includes(r.id)} onchange={(e) => (without = e.currentTarget.checked ? without.filter((x) => x !== r.id) : [...without, r.id])} />{r.name}</label>{:else}<p>No radio yet: add one under Radios.</p>{/each}
     </fieldset>
     <button class="act next" disabled={busy || !start || !radios.length}>{busy ? 'Looking…' : 'Who works what?'}</button>
   </form>
@@ -55,13 +55,8 @@
 
 <style>
   form {
-    display: grid;
     grid-template-columns: 1fr 1fr;
-    gap: 10px 16px;
-  }
-  label {
-    display: grid;
-    gap: 2px;
+    column-gap: 16px;
   }
   .field {
     width: 100%;
@@ -79,16 +74,5 @@
     display: flex;
     flex-wrap: wrap;
     gap: 4px 20px;
-  }
-  .tick {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    min-height: 48px;
-  }
-  .tick input {
-    width: 24px;
-    height: 24px;
-    accent-color: var(--next);
   }
 </style>

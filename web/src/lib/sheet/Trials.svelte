@@ -92,11 +92,11 @@
 {:else if telling}
   <p>What does it show? Write it as it stands there; the description draws</p>
   <Glass display={drawn} kind={glass} />
-  <form onsubmit={differs}>
+  <form class="form" onsubmit={differs}>
     <label>Main line<input class="field" bind:value={main} maxlength="60" autocomplete="off" /></label>
     <label>Slot<input class="field" bind:value={shownSlot} maxlength="20" autocomplete="off" placeholder="none" /></label>
     <label>Icons that light<input class="field" bind:value={icons} maxlength="120" autocomplete="off" placeholder="none" /></label>
-    {#if !answer}<label class="tick"><input type="checkbox" bind:checked={gives} />Slot {slot} may be written in trials</label>{/if}
+    {#if !answer}<label class="check wide"><input type="checkbox" bind:checked={gives} />Slot {slot} may be written in trials</label>{/if}
     <button class="act next" disabled={busy}>{busy ? 'Looking…' : 'This shows'}</button>
     {#if answer}<button type="button" class="act plain" onclick={() => (telling = false)}>Back</button>{/if}
   </form>
@@ -114,31 +114,16 @@
 
 <style>
   form {
-    display: grid;
     grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
-    gap: 10px;
     align-items: end;
     margin-top: 12px;
-  }
-  label {
-    display: grid;
-    gap: 2px;
   }
   .field {
     width: 100%;
     box-sizing: border-box;
   }
-  .tick {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    min-height: 48px;
+  .wide {
     grid-column: 1 / -1;
-  }
-  .tick input {
-    width: 24px;
-    height: 24px;
-    accent-color: var(--next);
   }
   .keys {
     font-family: 'B612 Mono', monospace;
