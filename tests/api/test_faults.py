@@ -119,7 +119,7 @@ def test_measures_are_told_by_route_on_this_machine_alone(client, network):
     told = client.get("/metrics")
     assert told.headers["content-type"].startswith("text/plain")
     assert 'vocator_requests_total{method="GET",route="/api/radios/{radio_id}",status="404"}' in told.text
-    assert "31415" not in told.text and 'vocator_jobs{state="todo"}' in told.text
+    assert "radios/31415" not in told.text and 'vocator_jobs{state="todo"}' in told.text
     assert "vocator_requests" not in network().get("/metrics").text
 
 

@@ -7,7 +7,7 @@ from urllib.parse import quote
 
 import httpx
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from support.ticks import ticks_of
 from vocator import clock
@@ -198,10 +198,17 @@ def test_without_a_place_the_way_to_one_is_shown_and_a_grid_will_do(page: Page, 
 
 
 def test_a_contact_takes_a_frequency_as_a_listing_writes_it_or_a_slot_that_is_known(page: Page, demo: str):
+    held: list[Route] = []
+    page.route("**/api/log?*", lambda route: held.append(route))
     page.goto(demo + "/log")
     page.get_by_label("Call sign", exact=True).fill("QZ7LOM")
     page.get_by_label("Frequency or slot").fill("147.33 + 104.0")
     page.get_by_role("button", name="Contact now").click()
+    expect(page.get_by_role("alert")).to_contain_text("not noted yet")
+    for route in held:  # the look at the logs comes late: what was told stays
+        route.continue_()
+    page.unroute("**/api/log?*")
+    expect(page.get_by_text("Nothing yet.")).to_be_visible()
     expect(page.get_by_role("alert")).to_contain_text("not noted yet")
     page.get_by_label("Frequency or slot").fill("147.33 + 103.5")
     page.get_by_role("button", name="Contact now").click()

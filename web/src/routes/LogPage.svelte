@@ -11,7 +11,8 @@
   let list = $state<Contact[]>([]);
   let work = $state<LogLine[]>([]);
   let loaded = $state(false);
-  let trouble = $state('');
+  let trouble = $state(''); // of what was asked for here; a look at the logs in the background leaves it
+  let unread = $state(''); // of the look at the logs
   let told = $state('');
   const ALL = { find: '', first_day: '', last_day: '', satellite: '', band: '', radio: '', outcome: '' };
   let wanted = $state({ ...ALL });
@@ -54,22 +55,25 @@
         names = { satellites: some(list.map((c) => c.satellite)), bands: some(list.map((c) => c.band)), radios: some(work.map((w) => w.radio)), outcomes: some(work.map((w) => w.outcome)) };
       }
       loaded = true;
-      trouble = '';
+      unread = '';
       shell.reach = 'ok';
     } catch (error) {
-      trouble = shell.note(error);
+      unread = shell.note(error);
     }
   }
 
   let waiting = $derived(contacts.queue.filter((q) => !list.some((c) => c.id === q.id)));
+  let looked = '';
   $effect(() => {
-    if (!loaded || query === null) return;
+    if (query === looked) return;
+    looked = query;
     const timer = window.setTimeout(() => void load(), 250);
     return () => window.clearTimeout(timer);
   });
 
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
+    trouble = '';
     try {
       if (!draft.satellite) Object.assign(draft, await frequencies());
     } catch (error) {
@@ -82,6 +86,7 @@
   }
 
   async function save(one: ContactIn): Promise<void> {
+    trouble = '';
     await contacts.keep($state.snapshot(one));
     if (contacts.queue.some((c) => c.id === one.id)) {
       trouble = 'Kept on this device; the server did not take it yet. If it stays so, look at the grid: two letters, two digits.';
@@ -93,6 +98,7 @@
   const asIn = (c: Contact): ContactIn => ({ id: c.id, at_utc: c.at_utc, call_sign: c.call_sign, grid: c.grid, satellite: c.satellite, mode: c.mode, tx_hz: c.tx_hz, rx_hz: c.rx_hz, report_sent: c.report_sent, report_received: c.report_received, note: c.note });
 
   async function drop(c: Contact): Promise<void> {
+    trouble = '';
     try {
       await remove(`/contacts/${c.id}`);
       await load();
@@ -135,7 +141,7 @@
       <button type="button" class="act" disabled={!query} onclick={() => (wanted = { ...ALL })}>Show all</button>
     </div>
   {/if}
-  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  {#each [unread, trouble].filter(Boolean) as words (words)}<p class="harm" role="alert">{words}</p>{/each}
   {#if told}<p role="status">{told}</p>{/if}
 
   <section>

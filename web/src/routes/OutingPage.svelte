@@ -24,6 +24,7 @@
   let board = $state.raw<Board | null>(recall<Board | null>('outing', null));
   let loaded = $state(false);
   let trouble = $state('');
+  let unread = $state('');
   let making = $state.raw<Making | null>(null);
   let link = $state('');
   let linkUrl = $state('');
@@ -75,10 +76,10 @@
       if (id !== undefined) show(await get<Board>(`/outings/${id}`));
       else board = null;
       loaded = true;
-      trouble = '';
+      unread = '';
       shell.reach = 'ok';
     } catch (error) {
-      trouble = shell.note(error);
+      unread = shell.note(error);
     }
   }
 
@@ -234,10 +235,10 @@
     <button type="button" class="act" onclick={begin}>New</button>
     <button type="button" class="act" onclick={() => files?.click()}>Take a file</button><input bind:this={files} type="file" hidden accept=".json" aria-label="Outing file" onchange={() => take(files, '/outings/import')} />
   </header>
-  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  {#each [unread, trouble].filter(Boolean) as words (words)}<p class="harm" role="alert">{words}</p>{/each}
 
   {#if !board || !outing}
-    {#if loaded}<p>No outing yet. Begin a new one, or take a file that somebody gave you.</p>{:else if !trouble}<p class="quiet">Asking for the outing…</p>{/if}
+    {#if loaded}<p>No outing yet. Begin a new one, or take a file that somebody gave you.</p>{:else if !unread}<p class="quiet">Asking for the outing…</p>{/if}
   {:else}
     <section class="now">
       {#if making?.running}
