@@ -145,15 +145,15 @@ def _rebound(name: str, bind: dict[str, str], old: str, press: str | None, does:
 
 
 def _binds(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[Change]:
-    bind: dict[str, str] = screen["bind"]
+    bind: dict[str, Any] = screen["bind"]
     rests = [n for n, s in data["screens"].items() if s["kind"] == "rest"]
     for press, does in bind.items():
-        if press.startswith("PTT"):
+        if press.startswith("PTT") or not isinstance(does, str):
             continue
         yield from _presses(name, bind, press, does)
         yield _rebound(name, bind, press, None, does, f"{name}: {press} does nothing")
         yield from _verbs(name, screen["kind"], bind, press, does, rests)
-    taps = [p for p in bind if re.fullmatch(r"[^+]+ (tap|touch)", p) and not p.startswith("PTT")]
+    taps = [p for p in bind if isinstance(bind[p], str) and re.fullmatch(r"[^+]+ (tap|touch)", p) and not p.startswith("PTT")]
     for a, b in combinations(taps, 2):
         if bind[a] != bind[b] and "calm" not in (bind[a], bind[b]):
             swapped = {**bind, a: bind[b], b: bind[a]}
@@ -161,7 +161,7 @@ def _binds(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[
 
 
 def _presses(name: str, bind: dict[str, str], press: str, does: str) -> Iterator[Change]:
-    found = re.fullmatch(r"(.+) (tap|touch|hold \d|touch \d)", press)
+    found = re.fullmatch(r"(.+) (tap|touch|hold \d+|touch \d+)", press)
     others = {"tap": ("hold 1", "hold 2"), "hold 1": ("tap", "hold 2", "hold 3"), "hold 2": ("hold 1", "hold 3", "tap"), "hold 3": ("hold 2", "hold 1"),
               "touch": ("touch 1",), "touch 1": ("touch", "touch 2")}  # fmt: skip
     for how in others.get(found[2], ()) if found else ():
@@ -184,6 +184,10 @@ def _presses(name: str, bind: dict[str, str], press: str, does: str) -> Iterator
 
 
 def _verbs(name: str, kind: str, bind: dict[str, str], press: str, does: str, rests: list[str]) -> Iterator[Change]:
+    does, hangs, only = does.partition(" if ")
+    if hangs:
+        yield _rebound(name, bind, press, press, does, f"{name}: {press} whatever {only.partition('=')[0]} is")
+        return
     verb, _, mode = does.partition(" in ")
     word, _, arg = verb.partition(" ")
     if mode:

@@ -6,6 +6,7 @@ from vocator.core.channel.channel import FM, ToneMode, Width
 from vocator.core.radio.domain import Domain
 from vocator.core.radio.profile import Means
 from vocator.core.radio.register import BEEPS, PARTS, REGISTER, Takes
+from vocator.files.profile_parts import bank_names
 from vocator.files.profile_schema import ProfileFile, SettingFile
 
 DomainOf = Callable[[tuple[str | int, ...], SettingFile], Domain | None]
@@ -32,6 +33,7 @@ class Names:
                 else f"{verb} does not lead to {arg}, of kind {led}; allowed: {', '.join(sorted(use.leads_to))}"
             )
         allowed: dict[Takes, Iterable[str]] = {
+            Takes.BANK: bank_names(self.given.slots), Takes.WHAT: ("vfo", "all"),
             Takes.NOTHING: ("",), Takes.UNIT: self.given.units.names, Takes.PART: PARTS, Takes.FREE_KEY: self.given.free_keys, Takes.BEEP: BEEPS,
         }  # fmt: skip
         if use.takes in allowed:

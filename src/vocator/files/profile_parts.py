@@ -1,5 +1,7 @@
 """Parts of a profile that several fields of its file come to: tone lists, slot names, inserted entries, the shift table."""
 
+import re
+from dataclasses import replace
 from functools import cache
 from pathlib import Path
 
@@ -37,16 +39,36 @@ def common(given: CommonFile) -> CommonGround:
 
 
 def slot_names(given: SlotsFile) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    """Return how the radio and how the command line write each slot."""
-    if given.groups:
-        each = given.count // given.groups
-        names = [f"{given.prefix}{g}-{n:0{given.digits}d}" for g in range(given.groups) for n in range(1, each + 1)]
-        return tuple(names), tuple(names)
-    numbers = range(given.first, given.first + given.count)
-    texts = [f"{n:0{given.digits}d}" for n in numbers]
-    texts[-1] = given.last or texts[-1]
+    """Return how the radio and how the command line write each slot; raises ValueError for a pattern that says nothing."""
+    banks = bank_names(given)
     call = [given.call] if given.call else []
+    if banks:
+        numbers = range(given.first, given.first + given.count // len(banks))
+        names = [written(given, bank, n) for bank in banks for n in numbers]
+        return (*names, *call), (*names, *call)
+    numbers = range(given.first, given.first + given.count)
+    texts = [written(given, "", n) for n in numbers]
+    texts[-1] = given.last or texts[-1]
     return (*texts, *call), (*(str(n) for n in numbers), *call)
+
+
+def bank_names(given: SlotsFile) -> tuple[str, ...]:
+    """Return the names of the banks or groups of slots, none where slots are numbered through."""
+    return tuple(given.banks) or tuple(f"{given.prefix}{g}" for g in range(given.groups))
+
+
+def written(given: SlotsFile, bank: str, number: int) -> str:
+    """Write a slot by its pattern: ``{bank}`` and ``{n}``, ``{n:02}`` with zeros; raises ValueError."""
+    pattern = given.pattern or ("{bank}-{n}" if bank else "{n}")
+    if "{n" not in pattern or (bank and "{bank" not in pattern):
+        raise ValueError("a pattern holds {n}, and {bank} where there are banks")
+
+    def part(found: re.Match[str]) -> str:
+        if found[1] == "bank":
+            return bank
+        return f"{number:0{int(found[2]) if found[2] else given.digits if not given.pattern else 1}d}"
+
+    return re.sub(r"\{(bank|n)(?::0?(\d))?\}", part, pattern)
 
 
 def inserted(entries: list[Entry], number: str, name: str, digits: int) -> tuple[Entry, ...]:
@@ -58,7 +80,7 @@ def inserted(entries: list[Entry], number: str, name: str, digits: int) -> tuple
         if entry.number >= number:
             higher = f"{int(entry.number) + 1:0{digits}d}"
             same = entry.name == entry.number
-            entry = Entry(higher if same else entry.name, higher, entry.setting, entry.screen, entry.mode)
+            entry = replace(entry, name=higher if same else entry.name, number=higher)
         moved.append(entry)
     return tuple(moved)
 

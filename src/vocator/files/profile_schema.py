@@ -49,6 +49,8 @@ class SlotsFile(_Strict):
     call: str = ""
     groups: int = Field(default=0, ge=0, le=100)
     prefix: str = ""
+    banks: list[str] = Field(default=[], max_length=100)
+    pattern: str = Field(default="", max_length=60)
 
 
 class LabelsFile(_Strict):
@@ -131,6 +133,9 @@ class SettingFile(_Strict):
     band: str = ""
     prefix: str = ""
     about: str = Field(default="", max_length=200)
+    shown: str = Field(default="", max_length=40)
+    edited_on: str = "value"
+    typed: Literal["hertz", "bare", "number"] = "hertz"
 
 
 class EntryFile(_Strict):
@@ -141,19 +146,32 @@ class EntryFile(_Strict):
     opens: str = ""
     does: Literal["", "erase_shown"] = ""
     mode: str = Field(default="", alias="in")
+    shown: str = Field(default="", max_length=40)
+    sets: str = ""
 
 
 class ScreenFile(_Strict):
     """A screen of any kind with the parameters of that kind."""
 
-    kind: Literal["rest", "layer", "entry", "list", "value", "picker", "question", "label", "search", "panel"]
+    kind: Literal["rest", "layer", "page", "entry", "list", "value", "figures", "picker", "question", "label", "search", "panel"]
     shows: Literal["vfo", "memory", "call", "weather", "entry", "menu", "value", "picker", "label", "question", "search", ""] = ""
-    bind: dict[str, str]
+    bind: dict[str, str | list[str]] = Field(max_length=200)
     quiet_s: Seconds = 0
     window_s: Seconds = 0
     icon: str = ""
     text: str = ""
     of: Literal["frequency", "slot", ""] = ""
+    quiet: str = "home"
+    soft: dict[str, str] = Field(default={}, max_length=20)
+    opens: bool = False
+    carry: bool = False
+    cursor_at: Small = 0
+    order: Literal["numbers", "free_first", "taken_first"] = "numbers"
+    passes: Literal["", "taken", "free"] = ""
+    moves_on: Literal["", "next", "next_free"] = ""
+    occupied_text: str = Field(default="", max_length=40)
+    goes_on: bool = False
+    gives: dict[Literal["tone", "code"], dict[str, str]] = {}
     digits: int = Field(default=0, ge=0, le=12)
     fill_half: bool = False
     grid: Literal["typed", "begins_with", "step_down"] = "typed"
@@ -162,12 +180,12 @@ class ScreenFile(_Strict):
     wraps: bool = False
     remembers: bool = False
     repeat_per_s: Small = 0
-    starts: Literal["first", "lowest_free", "position"] = "first"
+    starts: Literal["first", "lowest_free", "position", "written", "after_written"] = "first"
     occupied: Literal["overwrite", "refuse", "ask"] = "overwrite"
     occupied_mark: str = ""
     second_save: bool = False
     asks: str = ""
-    after: Literal["home", "list", "memory", "stay"] = "home"
+    after: Literal["", "home", "list", "memory", "stay"] = ""
     message: str = ""
     clicks_only: bool = False
     write_beep: Literal["", "high", "double"] = ""
@@ -186,13 +204,12 @@ class ScreenFile(_Strict):
     word: str = ""
     mark: str = ""
     face: Literal["", "number", "frequency", "beside"] = ""
-    quiet_keeps: bool = False
     live: bool = False
     closes: bool = False
     digit_s: Seconds = 0
     lets_through: bool = False
     stops: bool = False
-    reading: Literal["", "bands", "whole_mhz"] = ""
+    reading: Literal["", "bands", "whole_mhz", "zeros"] = ""
     first_hz: list[Pair] = []
     keyboard: bool = False
     chain: list[str] = []
@@ -261,6 +278,7 @@ class ProfileFile(_Strict):
     shift_on_click: bool = False
     frequency_format: Literal["six", "eight", "dotted"] = "six"
     edits_slots: bool = False
+    edits_for_now: bool = False
     lit_labels: bool = False
     tune_hz: Hz = 0
     weather_hz: Hz = 0

@@ -14,6 +14,7 @@ from pydantic import ValidationError
 from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone, is_number
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.profile import (
+    FOUND,
     Binding,
     Entry,
     Firmware,
@@ -25,10 +26,11 @@ from vocator.core.radio.profile import (
     Setting,
     VfoBand,
 )
+from vocator.core.radio.register import BY, EDITORS, STOPPING
 from vocator.core.radio.twin import ALL_VERBS
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.profile_names import Names
-from vocator.files.profile_parts import PROFILES, TONES, common, inserted, shift_table, slot_names
+from vocator.files.profile_parts import PROFILES, TONES, bank_names, common, inserted, shift_table, slot_names
 from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile
 from vocator.files.profile_sound import unsound
 from vocator.files.strict_yaml import Located, load_yaml, read_yaml
@@ -107,6 +109,17 @@ def _problem(located: Located, error: Any) -> Problem:
     return located.problem(path, words.get(error["type"], f"{error['msg']} (found {error['input']!r})"))
 
 
+DOES = re.compile(
+    r"(?P<verb>\S+)(?: (?!by \d)(?!in )(?!if \S+=)(?P<arg>.+?))?(?: by (?P<by>[1-9]\d{0,2})(?P<stops> stops)?)?"
+    r"(?: in (?P<mode>\S+))?(?: if (?P<only>.+=.+))?"
+)
+"""What a press does: a verb, what it takes, by how many, in which mode, and where it hangs on a setting."""
+SECONDS = r"\d{1,2}(?:\.\d)?"
+FIGURES = {"six": 6, "eight": 8, "dotted": 8}
+QUIET = ("home", "back", "keep", "keep_back", "take")
+"""What may come when nobody presses anything, beside a page."""
+
+
 class _Builder:
     """Turns the file's models into core classes, collecting problems on the way."""
 
@@ -130,6 +143,7 @@ class _Builder:
         for screen in ("vfo", "memory", "value"):
             if screen not in given.screens:
                 self.wrong(("screens",), f"screen {screen!r} is missing; every radio has one")
+        banks = bank_names(given.slots)
         return Profile(
             given.model,
             given.name,
@@ -146,10 +160,11 @@ class _Builder:
             given.units.hears,
             self._puts(("units",), "hears_when", given.units.hears_when),
             given.slots.first,
-            *slot_names(given.slots),
+            *self._slots(),
             given.slots.digits,
             given.slots.count if given.slots.call else -1,
-            given.slots.count // given.slots.groups if given.slots.groups else 0,
+            given.slots.count // len(banks) if banks else 0,
+            banks,
             tuple(given.keys),
             tuple(given.touches),
             tuple(given.dials) or ("UP/DOWN",),
@@ -170,9 +185,17 @@ class _Builder:
             given.shift_on_click,
             given.burst_key if region == "r1" else "",
             given.shows_sending,
+            given.edits_for_now,
             common(given.common),
             {**given.panel.model_dump(), "has_dial": bool(given.dials)},
         )
+
+    def _slots(self) -> tuple[tuple[str, ...], tuple[str, ...]]:
+        try:
+            return slot_names(self.given.slots)
+        except ValueError as error:
+            self.wrong(("slots", "pattern"), str(error))
+            return ("1",), ("1",)
 
     # -- settings ----------------------------------------------------------------------
 
@@ -209,7 +232,18 @@ class _Builder:
             given.by_step,
             self._band(path, given.band) if given.band else -1,
             given.about,
+            given.shown,
+            self._editor(path, given),
+            given.typed,
         )
+
+    def _editor(self, path: tuple[str | int, ...], given: SettingFile) -> str:
+        on = self.given.screens.get(given.edited_on)
+        if on is None or on.kind not in EDITORS:
+            if given.edited_on != "value":
+                self.wrong((*path, "edited_on"), f"no screen {given.edited_on!r} of kind value or figures")
+            return "value"
+        return given.edited_on
 
     def _band(self, path: tuple[str | int, ...], name: str) -> int:
         names = [b.name for b in self.given.bands]
@@ -277,7 +311,12 @@ class _Builder:
 
     def screen(self, name: str, given: ScreenFile, firmware: FirmwareFile) -> Screen:
         path: tuple[str | int, ...] = ("screens", name)
-        binds = tuple(b for press, does in given.bind.items() if (b := self._binding((*path, "bind", press), name, press, does)))
+        binds = tuple(
+            b
+            for press, does in given.bind.items()
+            for one in ([does] if isinstance(does, str) else does)
+            if (b := self._binding((*path, "bind", press), name, press, one))
+        )
         if given.asks and given.asks not in self.given.screens:
             self.wrong((*path, "asks"), f"no screen {given.asks!r}")
         setting = None
@@ -293,7 +332,7 @@ class _Builder:
             icon=given.icon,
             text=given.text,
             of=given.of,
-            digits=given.digits,
+            digits=FIGURES[self.given.frequency_format] if given.kind == "figures" and given.of == "frequency" else given.digits,
             fill_half=given.fill_half,
             grid=given.grid,
             entries=self._entries(path, name, given, firmware),
@@ -325,7 +364,7 @@ class _Builder:
             word=given.word,
             mark=given.mark,
             face=given.face,
-            quiet_keeps=given.quiet_keeps,
+            quiet=self._quiet(path, given),
             live=given.live,
             closes=given.closes,
             digit_ms=round(given.digit_s * 1000),
@@ -338,7 +377,38 @@ class _Builder:
             titles=tuple(given.titles),
             touched=given.touched,
             named=given.named,
+            soft=self._soft(path, given),
+            opens=given.opens,
+            carry=given.carry,
+            cursor_at=given.cursor_at,
+            order=given.order,
+            passes=given.passes,
+            moves_on=given.moves_on,
+            occupied_text=given.occupied_text,
+            goes_on=given.goes_on,
+            gives=self._gives(path, given),
         )
+
+    def _quiet(self, path: tuple[str | int, ...], given: ScreenFile) -> str:
+        pages = [n for n, s in self.given.screens.items() if s.kind == "page"]
+        if given.quiet not in (*QUIET, *pages):
+            self.wrong((*path, "quiet"), f"{given.quiet!r} is neither a page nor one of: {', '.join(QUIET)}")
+            return "home"
+        return given.quiet
+
+    def _soft(self, path: tuple[str | int, ...], given: ScreenFile) -> tuple[tuple[str, str], ...]:
+        for key in given.soft:
+            if key not in self.given.keys:
+                self.wrong((*path, "soft", key), f"{key!r} is no key of this radio; its keys: {', '.join(self.given.keys)}")
+        return tuple(given.soft.items())
+
+    def _gives(self, path: tuple[str | int, ...], given: ScreenFile) -> tuple[tuple[str, tuple[tuple[int, int], ...]], ...]:
+        found: list[tuple[str, tuple[tuple[int, int], ...]]] = []
+        for kind, puts in given.gives.items():
+            fixed = {name: text for name, text in puts.items() if text != "found"}
+            into = tuple((self._named_setting((*path, "gives", kind, n), n), FOUND) for n, t in puts.items() if t == "found")
+            found.append((kind, (*into, *self._puts((*path, "gives"), kind, fixed))))
+        return tuple(found)
 
     def _named_setting(self, path: tuple[str | int, ...], name: str) -> int:
         if name not in self.setting_index:
@@ -360,10 +430,12 @@ class _Builder:
         for i, entry in enumerate(given.entries):
             if entry.opens and entry.opens not in self.given.screens:
                 self.wrong((*path, "entries", i, "opens"), f"no screen {entry.opens!r}")
-            setting = None if entry.opens or entry.does else self.setting_index.get(entry.name)
+            if entry.sets and entry.sets not in self.setting_index:
+                self.wrong((*path, "entries", i, "sets"), f"no setting {entry.sets!r}")
+            setting = None if entry.opens or entry.does else self.setting_index.get(entry.sets or entry.name)
             if setting is None and not entry.opens and not entry.does and entry.name not in self.given.scrolled_past:
                 self.wrong((*path, "entries", i, "name"), f"{entry.name!r} is neither a setting nor does it open a screen")
-            entries.append(Entry(entry.name, entry.number, setting, entry.opens, entry.mode, entry.does))
+            entries.append(Entry(entry.name, entry.number, setting, entry.opens, entry.mode, entry.does, entry.shown))
         if given.through is not None:
             named = {e.number for e in entries}
             width = given.digits
@@ -374,9 +446,9 @@ class _Builder:
         return inserted(entries, insert.number, insert.name, given.digits) if insert else tuple(entries)
 
     def _binding(self, path: tuple[str | int, ...], screen: str, press: str, does: str) -> Binding | None:
-        words, _, mode = does.partition(" in ")
-        verb, _, arg = words.partition(" ")
-        if verb not in ALL_VERBS:
+        parts = DOES.fullmatch(does)
+        verb, arg, mode = (parts["verb"], parts["arg"] or "", parts["mode"] or "") if parts else (does, "", "")
+        if parts is None or verb not in ALL_VERBS:
             self.wrong(path, f"no verb {verb!r}; allowed: {', '.join(sorted(ALL_VERBS))}")
             return None
         wrong = Names(self.given, self._domain).misused(screen, verb, arg)
@@ -390,7 +462,11 @@ class _Builder:
         if parsed is None:
             self.wrong(path, 'no press: write "KEY tap", "KEY hold 1", "DIAL turn", "KEY+KEY tap" or "digits"')
             return None
-        return Binding(parsed, verb, arg, mode)
+        if (parts["by"] and verb not in BY) or (parts["stops"] and verb not in STOPPING):
+            self.wrong(path, f"{verb} does not go by several; these do: {', '.join(sorted(BY if parts['by'] else STOPPING))}")
+            return None
+        only = self._puts(path, "if", dict([parts["only"].split("=", 1)])) if parts["only"] else ()
+        return Binding(parsed, verb, arg, mode, only[0] if only else None, int(parts["by"] or 1), bool(parts["stops"]))
 
     def _press(self, text: str) -> Press | None:
         if text == "digits":
@@ -407,8 +483,8 @@ class _Builder:
             return Press("hold" if ms else "tap", TOUCH + name, ms, held)
         if rest in self.pairs:
             return Press("pair", rest, 0, held)
-        if len(words) == 3 and words[1] == "hold" and is_number(words[2]) and words[0] in known:
-            return Press("hold", words[0], int(words[2]) * 1000, held)
+        if len(words) == 3 and words[1] == "hold" and words[0] in known and re.fullmatch(SECONDS, words[2]):
+            return Press("hold", words[0], round(float(words[2]) * 1000), held)
         key, _, kind = rest.rpartition(" ")
         if key not in known or kind not in ("tap", "turn"):
             return None
@@ -416,10 +492,10 @@ class _Builder:
 
     def _touch(self, text: str) -> tuple[str, int] | None:
         """Read ``NAME touch`` or ``NAME touch 1``: a button on the screen; OWN is the open value's own."""
-        match = re.fullmatch(r"(.+) touch(?: (\d))?", text)
+        match = re.fullmatch(rf"(.+) touch(?: ({SECONDS}))?", text)
         if not match or match[1] not in (*self.given.touches, "OWN"):
             return None
-        return match[1], int(match[2] or 0) * 1000
+        return match[1], round(float(match[2] or 0) * 1000)
 
     def _icons(self) -> tuple[IconRule, ...]:
         rules = []

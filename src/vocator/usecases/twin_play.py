@@ -38,16 +38,20 @@ def unpack(twin: Twin, token: str) -> State:
             raise StartError(f"twin: this is a state of another radio than the {twin.profile.name}; start it anew")
         slots = list(twin.start.slots)
         for index, stored in fields["slots"].items():
-            rx, split, values, *rest = stored
-            slots[int(index)] = Stored(rx, split, tuple(values), *rest)
-        fields["slots"] = slots
-        fields["signals"] = [Signal(*signal) for signal in fields["signals"]]
-        fields = {k: tuple(v) if isinstance(v, list) else v for k, v in fields.items()}
+            slots[int(index)] = Stored(*_tupled(stored))
+        fields = {k: _tupled(v) for k, v in fields.items()}
+        fields["slots"] = tuple(slots)
+        fields["signals"] = tuple(Signal(*signal) for signal in fields["signals"])
+        fields["loans"] = tuple(lent and Stored(*lent) for lent in fields["loans"])
         state = State(**fields)
         display(twin, state)
     except (ValueError, KeyError, TypeError, IndexError, zlib.error) as error:
         raise StartError(f"twin: this is no state of the {twin.profile.name}; start it anew") from error
     return state
+
+
+def _tupled(value: Any) -> Any:
+    return tuple(_tupled(v) for v in value) if isinstance(value, list) else value
 
 
 def play_view(twin: Twin, state: State, trace: list[dict[str, Any]]) -> dict[str, Any]:

@@ -160,7 +160,7 @@ def test_a_way_home_changes_nothing_and_is_found_for_everything_that_can_be_open
                     assert effects.transmitting_hz is None
         assert twin.at_rest(state), words
         screen = twin.screens[start.screen]
-        chosen = screen.quiet_keeps or all(b.verb == "take_value" for b in screen.bind)
+        chosen = screen.quiet == "keep" or all(b.verb == "take_value" for b in screen.bind)
         assert (state.slots, state.freqs) == (start.slots, start.freqs), words
         assert chosen or state.values == start.values, words
 

@@ -199,8 +199,8 @@ def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
 
 
 def frequency_entry(machine: Machine) -> Screen | None:
-    """Return the screen on which frequencies are typed, None where the dial alone sets them."""
-    return next((s for s in machine.screens if s.kind == "entry" and s.of == "frequency"), None)
+    """Return the screen on which frequencies are typed or set under a cursor, None where the dial alone sets them."""
+    return next((s for s in machine.screens if s.kind in ("entry", "figures") and s.of == "frequency"), None)
 
 
 def frequency_step(machine: Machine, hz: int) -> int | None:

@@ -6,7 +6,7 @@ forgotten; the prover has a walk of its own.
 
 from typing import NamedTuple
 
-from vocator.core.radio.display import display
+from vocator.core.radio.display import display, soft_words
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
 from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.profile import Screen
@@ -45,7 +45,10 @@ def signature(twin: Twin, s: State) -> tuple[object, ...]:
     if kind == "label":
         stored = twin.shown_slot(s)
         changed = s.letters.strip() not in ("", (stored.label or "") if stored else "")
-    typed_value = kind == "value" and bool(twin.settings[s.opened].digits)
+    if kind == "figures":
+        further = s.place
+        return s.screen, s.stack, False, "", further, False, 0, s.modes[s.unit]
+    typed_value = min(2, twin.settings[s.opened].digits or 0) if kind == "value" else 0
     further = (s.place > 0) + (s.place == len(s.letters) - 1) if kind == "label" else 0
     return s.screen, s.stack, bool(s.typed), phase, further, changed or typed_text, typed_value, s.modes[s.unit]
 
@@ -82,6 +85,7 @@ def _moved(twin: Twin, s: State) -> list[State]:
         chosen = [i for i, e in enumerate(screen.entries) if e.screen]
         values = [i for i, e in enumerate(screen.entries) if e.setting is not None]
         typed = [i for i in values if twin.settings[screen.entries[i].setting or 0].digits]
+        typed.sort(key=lambda i: (twin.settings[screen.entries[i].setting or 0].digits or 0) < 2)
         behind = [i for i in values if twin.settings[screen.entries[i].setting or 0].then is not None]
         tried = dict.fromkeys((*chosen, *typed[:1], *behind[:1], *values[:2]))
         opened = (twin.act(s._replace(cursor=i), press)[0] for i in tried for press in _presses(twin))
@@ -92,6 +96,8 @@ def _moved(twin: Twin, s: State) -> list[State]:
         presses += [Type("A")] if screen.keyboard else []
         last = [s._replace(place=len(s.letters) - 1)] if 0 <= s.place < len(s.letters) else []
         return [*(twin.act(s, press)[0] for press in presses), *last]
+    if screen.kind == "picker" and screen.occupied == "ask":
+        return [twin.act(s._replace(pick=2, typed=""), press)[0] for press in _presses(twin)]
     if screen.kind == "value":
         other = (s.value + 1) % twin.settings[s.opened].domain.count
         return [s._replace(value=other)]
@@ -117,17 +123,29 @@ def _searchable(twin: Twin, s: State) -> list[State]:
     return found
 
 
+def page_word(twin: Twin, page: Screen) -> str:
+    """Return the first word in the bottom line of a page that no other page and no rest screen shows; empty where none is its own."""
+    others = {w for x in twin.screens if x is not page and x.over_rest for w in soft_words(x)}
+    return next((w for w in soft_words(page) if w not in others), "")
+
+
 class Look(NamedTuple):
-    """How an open state looks: its screen, the icon of a lit layer, the words of a panel or list that tell it apart."""
+    """How an open state looks: its screen, the icon of a lit layer, the words of a panel or list that tell it apart.
+
+    A ``page`` over a rest screen is known by its icon or a word in its bottom line.
+    """
 
     screen: str
     icon: str = ""
     text: str = ""
+    page: bool = False
 
 
 def look_of(twin: Twin, s: State) -> Look:
     """Return how an open state looks."""
     screen: Screen = twin.screens[s.screen]
+    if screen.kind == "page":
+        return Look(display(twin, s).screen, screen.icon, "" if screen.icon else page_word(twin, screen), True)
     icon = screen.icon if screen.kind == "layer" else ""
     return Look(
         display(twin, s).screen, icon, screen.text if screen.kind == "panel" else screen.mark if screen.kind == "list" else ""

@@ -2,7 +2,6 @@
 
 from vocator.core.goals.goal import Goal
 from vocator.core.planning.routes import Routes, binding_for
-from vocator.core.planning.slot_chapters import picker_for
 from vocator.core.radio.profile import Means
 from vocator.core.radio.twin import Twin
 
@@ -29,7 +28,8 @@ def unseen(twin: Twin, goal: Goal) -> list[str]:
         )
     if goal.channel.label and not twin.reverse_icons and Routes(twin).presses(twin.memory, "reverse") is not None:
         limits.append("a reverse switched on by mistake after the name is not shown: the name covers the frequency")
-    if binding_for(picker_for(twin, "write"), "erase") is not None:
+    picker = next((x for x in twin.screens if x.kind == "picker" and binding_for(x, "write")), None)
+    if picker is not None and binding_for(picker, "erase") is not None:
         limits.append(
             "a wrong key in the list of slots can change the one it stands on: if you pressed one, look at that slot too"
         )

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from vocator.core.goals.sheet import ChapterKind, When
 from vocator.core.planning.changing import change_to, chapter_of, many_clicks, type_and_look
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.found_ways import beyond_chapters, leave_by_search
 from vocator.core.planning.order import CHAPTERS, tour
 from vocator.core.planning.routes import Routes, key_for
 
@@ -85,6 +86,9 @@ def leave_list(draft: Draft, routes: Routes, chapter: ChapterKind, why: str) -> 
     """Leave the list that the draft stands in, if it does."""
     screen = draft.twin.screens[draft.state.screen]
     if screen.kind != "list":
+        return
+    if beyond_chapters(draft.twin):
+        leave_by_search(draft, chapter, why)
         return
     keys = routes.leave_list(draft.state)
     word = "; it does not send there" if keys == ["[PTT]"] else ""

@@ -2,7 +2,9 @@
 
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import ChapterKind
+from vocator.core.planning.dialogue import answer_parts, dialogue_of, label_actions
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.found_ways import beyond_chapters
 from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.slot_chapters import go_to_slot, letter_keys, open_via, pick_slot, picker_for, to_rest
 from vocator.core.radio.display import display
@@ -13,7 +15,10 @@ from vocator.core.radio.twin import Twin
 def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Write the label after a store, place by place; nothing where it was typed while storing."""
     editor = _editor(draft.twin)
-    if goal.channel.label is None or editor is None or picker_for(draft.twin, "write").letters:
+    if goal.channel.label is None or editor is None or dialogue_of(draft.twin) is not None or picker_for(draft.twin, "write").letters:
+        return
+    if editor.letters:
+        _name_typed(draft, routes, editor, goal.channel.label)
         return
     _write_label(draft, routes, goal, editor, goal.channel.label)
 
@@ -37,6 +42,10 @@ def rename(draft: Draft, routes: Routes, goal: Goal) -> None:
         go_to_slot(draft, routes, goal, ChapterKind.NAME)
     if editor.letters:
         _name_typed(draft, routes, editor, label)
+    elif binding_for(editor, "onto"):
+        via = routes.to_screen(draft.twin.memory, editor.name)
+        draft.step(ChapterKind.NAME, open_via(draft, routes, via), say="Open the label", why="the old name stands there")
+        answer_parts(draft, label, {}, goal.slot)
     else:
         _write_label(draft, routes, goal, editor, label, over_old=True)
     slot = draft.twin.profile.slot_text(goal.slot)
@@ -44,12 +53,17 @@ def rename(draft: Draft, routes: Routes, goal: Goal) -> None:
 
 
 def _editor(twin: Twin) -> Screen | None:
-    return next((s for s in twin.screens if s.kind == "label"), None)
+    """Return the editor of labels, rather the one that memory mode leads to."""
+    editors = [s for s in twin.screens if s.kind == "label"]
+    routes = Routes(twin)
+    return next((s for s in editors if routes.to_screen(twin.memory, s.name) is not None), editors[0] if editors else None)
 
 
 def _write_label(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str, over_old: bool = False) -> None:
     if editor.keyboard:
         _name_on_keyboard(draft, routes, goal, editor, label)
+    elif beyond_chapters(draft.twin) and (key_for(editor, "onward") or key_for(editor, "push_on")):
+        _name_over_all(draft, routes, editor, label)
     elif key_for(editor, "push_on"):
         _name_pushed(draft, routes, editor, label)
     elif key_for(editor, "onward"):
@@ -141,6 +155,20 @@ def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str, ren
     draft.step(ChapterKind.NAME, [keep], say=f"Keep the label: {keep}", why="spaces at the end are not kept")
     if home is None:
         to_rest(draft, routes, ChapterKind.NAME, "the label is kept")
+
+
+def _name_over_all(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+    """Open the editor, write every place over whatever stands there, and keep it, by a key or with the last place."""
+    via = routes.to_screen(draft.twin.memory, editor.name)
+    draft.step(ChapterKind.NAME, open_via(draft, routes, via), say="Open the label", why="the old one stands there, or none")
+    keep = next((k for v in ("keep_label_home", "keep_label", "keep_pushed") if (k := key_for(editor, v))), None)
+    on = key_for(editor, "push_on")
+    lines = label_actions(draft.twin, draft.state, editor, label)
+    _places(draft, label, lines)
+    last = keep or on
+    assert last is not None, f"{editor.name}: nothing keeps the label"
+    draft.step(ChapterKind.NAME, [last], say=f"Keep the label: {last}", why="spaces at the end are not kept")
+    to_rest(draft, routes, ChapterKind.NAME, "the label is kept")
 
 
 def _name_typed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:

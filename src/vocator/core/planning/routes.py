@@ -28,11 +28,11 @@ class Via:
 def press_text(press: Press) -> str:
     """Write a press as an action: ``[FN]``, ``[FN 1s]``, ``[PTT]+[FN]``, ``touch TONE``, a digit."""
     if press.key.startswith(TOUCH):
-        return f"hold {press.key.removeprefix(TOUCH)} {press.ms // 1000}s" if press.kind == "hold" else press.key
+        return f"hold {press.key.removeprefix(TOUCH)} {press.ms / 1000:g}s" if press.kind == "hold" else press.key
     if press.kind == "tap":
         own = press.key if press.key.isdigit() and not press.held else f"[{press.key}]"
     else:
-        own = f"[{press.key} {press.ms // 1000}s]"
+        own = f"[{press.key} {press.ms / 1000:g}s]"
     return f"[{press.held}]+{own}" if press.held else own
 
 
@@ -55,7 +55,7 @@ class Routes:
         self.twin = twin
 
     def presses(self, rest: int, verb: str, arg: str | None = None) -> tuple[str, ...] | None:
-        """Return the presses from a rest screen, through layers, to a verb."""
+        """Return the presses from a rest screen, through layers and pages, to a verb."""
         queue: deque[tuple[int, tuple[str, ...]]] = deque([(rest, ())])
         seen = {rest}
         while queue:
@@ -68,9 +68,9 @@ class Routes:
                 actions = (*before, press_text(binding.press))
                 if binding.verb == verb and (arg is None or binding.arg == arg):
                     return actions
-                if binding.verb == "open":
+                if binding.verb in ("open", "page"):
                     to = self.twin.profile.screen(binding.arg)
-                    if self.twin.screens[to].kind == "layer" and to not in seen:
+                    if self.twin.screens[to].kind in ("layer", "page") and to not in seen:
                         seen.add(to)
                         queue.append((to, actions))
         return None
@@ -179,6 +179,9 @@ class Routes:
         if screen.touched and name in self.twin.profile.touches:
             return [f"touch {name}"]
         open_key = key_for(screen, "open_entry")
+        number = screen.entries[to].number
+        if screen.opens and number and binding_for(screen, "type") and (not screen.digit_ms or len(number) > 1):
+            return [number]
         assert open_key is not None
         go = self.go_to_entry(list_screen, at, to)
         return [*([go] if go and not (at == to == 0 and len(screen.entries) == 1) else []), open_key]

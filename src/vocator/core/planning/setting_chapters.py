@@ -6,6 +6,7 @@ from vocator.core.goals.sheet import ChapterKind, When
 from vocator.core.planning.changing import MANY_CLICKS
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.exploration import Look
+from vocator.core.planning.found_ways import and_back, beyond_chapters, type_by_search
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.way_home import changes_nothing, left_by, ways_home
@@ -38,9 +39,12 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
         for look, actions in ways_home(twin).items():
             if look in spared:
                 continue
-            screen, icon, text = look
+            screen, icon, text, page = look
+            if page and not (icon or text):
+                continue  # a page that looks like another cannot be told
             when = When(screen=screen, icon=icon or None, shows=text or None)
-            words = f"If {f'{icon} is lit' if icon else f'{text} stands at the top' if text else _NAMES[screen]}"
+            where = f"in the bottom line, {'a' if screen == 'memory' else 'no'} slot number" if page else "at the top"
+            words = f"If {f'{icon} is lit' if icon else f'{text} stands {where}' if text else _NAMES[screen]}"
             why = (
                 "so that nothing is open; nothing is changed"
                 if changes_nothing(twin, look, actions)
@@ -181,7 +185,7 @@ def clear(draft: Draft, routes: Routes, goal: Goal) -> None:
     if icons and actions and not (draft.known and not draft.state.reverse):
         draft.step(
             ChapterKind.CLEAR,
-            [" ".join(actions)],
+            [" ".join(and_back(draft, actions))],
             when=When(icon=icons[0]),
             say=f"If {icons[0]} shows: reverse off",
             why="reverse swaps receive and send",
@@ -211,11 +215,14 @@ def set_frequency(
             set_all(draft, routes, needed, whys)
     before, band = set(draft.certain), twin.band_of(twin.freq(draft.state)) if draft.known else None
     held = draft.value(twin.shift) if twin.shift is not None else 0
-    actions = typed_frequency(routes, entry, hz)
-    typed = next(a for a in actions if a[0].isdigit())
-    words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
-    swapped = twin.reverse_setting is not None or routes.presses(twin.vfo, "reverse")
-    draft.step(chapter, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
+    swapped = twin.reverse_setting is not None or bool(routes.presses(twin.vfo, "reverse"))
+    if beyond_chapters(twin):
+        type_by_search(draft, hz, chapter, why, not swapped)
+    else:
+        actions = typed_frequency(routes, entry, hz)
+        typed = next(a for a in actions if a[0].isdigit())
+        words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
+        draft.step(chapter, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
     if not draft.whole and len(twin.profile.bands) > 1 and band != twin.band_of(hz):
         draft.certain = {s for s in before if twin.settings[s].scope not in ("band", "unit_band")}
     _after_auto_shift(draft, hz, held)
@@ -364,7 +371,7 @@ def reverse_off(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) 
     shown = draft.twin.frequency(goal.channel.rx_hz)
     draft.step(
         chapter,
-        [" ".join(actions)],
+        [" ".join(and_back(draft, actions))],
         when=When(not_shows=shown),
         shows=shown,
         say=f"If {shown} does not show: reverse off",

@@ -10,6 +10,7 @@ from vocator.core.planning.changing import change_to, chapter_of, many_clicks, t
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.list_ways import Plan, set_in_lists, set_in_panel
 from vocator.core.planning.order import CHAPTERS, without_disturbed
+from vocator.core.planning.found_ways import beyond_chapters, set_by_search
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.radio.display import display, lasting_icons
 from vocator.core.radio.kept import with_item
@@ -34,6 +35,9 @@ def set_all(
     right = draft.left_as_they_are(needed)
     todo = {s: v for s, v in needed.items() if s not in right}
     todo = _by_clearing(draft, needed, without_disturbed(routes, todo))
+    if beyond_chapters(draft.twin):
+        set_by_search(draft, todo, whys, chapter, leave)
+        return
     plan = _ways(draft, routes, needed, todo)
     for setting, value in plan.choices.items():
         _choose(draft, routes, setting, value, whys, chapter)

@@ -1,8 +1,9 @@
 """The list of slots and memory mode: how a slot is picked, gone to, left."""
 
-from vocator.core.goals.goal import Goal
+from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import ChapterKind, When
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.found_ways import leave_by_search
 from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.routes import Routes, Via, binding_for, key_for
 from vocator.core.radio.profile import Screen
@@ -10,8 +11,20 @@ from vocator.core.radio.twin import Twin
 
 
 def picker_for(twin: Twin, verb: str) -> Screen:
-    """Return the list of slots in which something is done to one: ``write`` or ``erase``."""
-    return next(s for s in twin.screens if s.kind == "picker" and binding_for(s, verb))
+    """Return the list of slots in which something is done to one: ``write`` or ``erase``; raises Beyond where none is described."""
+    found = next((s for s in twin.screens if s.kind == "picker" and binding_for(s, verb)), None)
+    if found is None:
+        raise Beyond("slot", f"no list of slots in which a key does {verb}", "Describe how a slot is picked and written.")
+    return found
+
+
+def typed_slot(twin: Twin, slot: int) -> str | None:
+    """Return the digits that call a slot, within its bank where there are banks; None where it has no number."""
+    profile = twin.profile
+    if profile.group_size and slot < profile.plain_slots:
+        return f"{profile.first_slot + slot % profile.group_size:0{profile.slot_digits}d}"
+    text = profile.slot_text(slot)
+    return text if text.isdigit() else None
 
 
 def open_via(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
@@ -28,8 +41,9 @@ def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[s
     profile = draft.twin.profile
     text = profile.slot_text(slot)
     if picker.digits:
-        if text.isdigit():
-            return [text]
+        typed = typed_slot(draft.twin, slot)
+        if typed is not None:
+            return [*_bank(draft, routes, picker, slot), typed]
         beside = (slot + 1) % profile.slot_count  # the slots go round: a numbered one lies beside it
         turn = routes.until(profile.screen(picker.name), "pick", beside, slot, profile.slot_count, True, text)
         return [profile.slot_text(beside), turn]
@@ -44,6 +58,19 @@ def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[s
         group = routes.until(screen, "pick_group", at // size, slot // size, count, True, profile.group_text(slot))
         return [group, routes.until(screen, "pick", at % size, slot % size, size, True, text)]
     return [routes.until(screen, "pick", at, slot, profile.slot_count, True, text)]
+
+
+def _bank(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
+    """Return the action that goes to the bank of a slot in a list of slots, none where there are no banks."""
+    profile = draft.twin.profile
+    if not profile.group_size:
+        return []
+    bank = profile.group_text(slot)
+    own = key_for(picker, "bank", bank)
+    if own is not None:
+        return [own]
+    size, screen = profile.group_size, profile.screen(picker.name)
+    return [routes.until(screen, "pick_group", 0, slot // size, profile.plain_slots // size, True, bank)]
 
 
 def letter_keys(picker: Screen, label: str | None) -> list[str]:
@@ -62,10 +89,10 @@ def to_rest(draft: Draft, routes: Routes, chapter: ChapterKind = ChapterKind.STO
     """Leave the list or the memory list that a store, a name or an erase returned to."""
     leave_list(draft, routes, chapter, why)
     screen = draft.twin.screens[draft.state.screen]
-    if screen.kind == "picker":
-        key = key_for(screen, "home")
-        assert key is not None
+    if screen.kind == "picker" and (key := key_for(screen, "home")) is not None:
         draft.step(chapter, [key], when=When(screen=screen.shows), say=f"If the memory list is still open: {key}", why=why)
+    elif not draft.twin.at_rest(draft.state):
+        leave_by_search(draft, chapter, why)
 
 
 def go_to_slot(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -> None:
@@ -77,8 +104,10 @@ def go_to_slot(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -
         draft.step(chapter, list(keys), say=f"{slot} mode", why="read the frequency, sign and tone there")
         return
     keys = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
-    go = [slot] if binding_for(twin.screens[twin.memory], "enter") else [routes.until(twin.memory, "recall", 0, 0, 1, True, slot)]
+    typed = typed_slot(twin, goal.slot) if binding_for(twin.screens[twin.memory], "enter") else None
+    go = [typed] if typed else [routes.until(twin.memory, "recall", 0, 0, 1, True, slot)]
     if twin.profile.group_size:
         group = twin.profile.group_text(goal.slot)
-        go.insert(0, routes.until(twin.memory, "next_group", 0, 0, 1, True, group))
+        own = key_for(twin.screens[twin.memory], "bank", group)
+        go.insert(0, own or routes.until(twin.memory, "next_group", 0, 0, 1, True, group))
     draft.step(chapter, [*keys, *go], shows=slot, say=f"Memory mode, slot {slot}", why="read the frequency, sign and tone there")

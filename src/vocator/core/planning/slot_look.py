@@ -37,6 +37,8 @@ def _words(twin: Twin, screen: Screen, at: State) -> tuple[str, str]:
     slot = twin.profile.slot_text(at.pick)
     if screen.occupied_mark:
         return f"{slot} without {screen.occupied_mark.rstrip('-')}", f"{screen.occupied_mark}{slot}"
+    if screen.occupied_text:
+        return "dashes", screen.occupied_text
     if not screen.shows_frequency:
         still, blinking = f"{slot} stands still", f"{slot} blinks"
         return (blinking, still) if screen.blinks == "free" else (still, blinking)

@@ -4,8 +4,10 @@ from dataclasses import replace
 
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import ChapterKind, SlotLook, When
+from vocator.core.planning.dialogue import dialogue_of, store_in_dialogue
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.erase_chapters import clear_slot
+from vocator.core.planning.found_ways import and_back
 from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.setting_chapters import set_frequency
 from vocator.core.planning.setting_ways import set_all
@@ -49,9 +51,15 @@ def _opening(draft: Draft, goal: Goal) -> str:
     return f"1750 Hz first: PTT down, then {key} for a second. " if goal.burst else ""
 
 
-def store(draft: Draft, routes: Routes, goal: Goal) -> None:
-    """Write the slot, clearing it first where the radio refuses an occupied one."""
+def store(draft: Draft, routes: Routes, goal: Goal, group: tuple[int, int] | None = None) -> None:
+    """Write the slot, clearing it first where the radio refuses an occupied one; in a dialogue with all that it asks for."""
     twin = draft.twin
+    dialogue = dialogue_of(twin)
+    if dialogue is not None:
+        store_in_dialogue(draft, routes, goal, dialogue, group)
+        to_rest(draft, routes)
+        _look_at_slot(draft, routes, goal)
+        return
     picker = picker_for(twin, "write")
     if picker.occupied == "refuse" and not (draft.whole and draft.state.slots[goal.slot] is None):
         clear_slot(draft, routes, goal)
@@ -130,8 +138,10 @@ def _written_mark(twin: Twin, goal: Goal, picker: Screen) -> str | None:
     """Return what stands on the display once the slot is written."""
     if picker.occupied == "ask":
         return None
-    if picker.after in ("memory", "stay"):
+    if picker.after == "memory" or (picker.after == "stay" and not picker.moves_on):
         return twin.profile.slot_text(goal.slot)
+    if picker.moves_on:
+        return None
     if not picker.message and picker.after == "list":
         return next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
     return picker.message or None
@@ -176,6 +186,7 @@ def _look_at_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     actions = routes.presses(twin.memory, "reverse")
     tx_hz = goal.channel.tx_hz
     if actions and tx_hz is not None and not goal.channel.is_simplex and not goal.receive_only:
+        actions = tuple(and_back(draft, actions))
         sent = draft.twin.frequency(tx_hz)
         draft.step(
             ChapterKind.STORE,
@@ -246,6 +257,6 @@ def reverse_check(draft: Draft, routes: Routes) -> None:
     if not actions:
         nearest = "Compare sign and offset with the listing before you store."
         raise Beyond("reverse", "this radio does not swap the two sides in memory mode", nearest)
-    keys = " ".join(actions)
+    keys = " ".join(and_back(draft, actions))
     draft.step(ChapterKind.READ_BACK, [keys], say="Reverse: the display shows the other side", why=why)
     draft.step(ChapterKind.READ_BACK, [keys], say="Reverse back again", why="else it stays swapped")

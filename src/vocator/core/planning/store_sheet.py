@@ -11,6 +11,7 @@ from typing import NamedTuple
 from vocator.core.goals.goal import Goal, check_reach
 from vocator.core.goals.sheet import Change, ChapterKind, Part, Sheet
 from vocator.core.planning.changes import left_different
+from vocator.core.planning.dialogue import dialogue_of
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.group_chapter import keep_to_group
 from vocator.core.planning.limits import unseen
@@ -90,9 +91,9 @@ def _store_sheet(
     routes = Routes(twin)
     grouped = dict([group] if group else [])
     _made_up(twin, goal, draft, routes, search, {s: v for s, v in grouped.items() if twin.settings[s].scope == "set"})
-    store(draft, routes, goal)
+    store(draft, routes, goal, group)
     name(draft, routes, goal)
-    if group is not None:
+    if group is not None and dialogue_of(twin) is None:
         keep_to_group(draft, routes, *group)
     read_back(draft, goal)
     draft.tell_what_it_counts_on()

@@ -36,14 +36,14 @@ def ways_home(twin: Twin) -> dict[Look, tuple[str, ...]]:
             looks[look_of(twin, state)].append(state)
     together: dict[Look, list[State]] = defaultdict(list)
     for look, states in looks.items():
-        together[look._replace(text="")] += states
+        together[look if look.page else look._replace(text="")] += states
     candidates = _candidates(twin)
     # PTT leaves a search on some radios; nowhere else is an operator sent to it
     in_search = [*candidates, (Tap("PTT"),)]
     found: dict[Look, tuple[str, ...]] = {}
     for look, states in together.items():
         tried = in_search if look.screen == "search" else candidates
-        apart = {full: _best(twin, own, tried) for full, own in looks.items() if full._replace(text="") == look}
+        apart = {full: _best(twin, own, tried) for full, own in looks.items() if look in (full, full._replace(text=""))}
         one = _best(twin, states, tried)
         dearest = max((way[0] for way in apart.values() if way), default=0.0)
         if one and (len(apart) == 1 or one[0] <= dearest):
@@ -154,7 +154,7 @@ def _candidates(twin: Twin) -> list[tuple[Input, ...]]:
     return [*((wait,) for wait in waits), *taps, *product(leaving, repeat=MOST_KEYS), *deep]
 
 
-LEAVING = frozenset({"home", "back", "back_to_list", "leave_entry", "take_value"})
+LEAVING = frozenset({"home", "back", "back_to_list", "leave_entry", "take_value", "decline"})
 
 
 KEPT = ("unit", "modes", "freqs", "values", "slots", "reverse", "group")
@@ -172,7 +172,7 @@ def _cost(twin: Twin, states: list[State], way: tuple[Input, ...], kept: tuple[s
                 return None
             cost += given.ms / 1000 if isinstance(given, Wait | Hold) else TAP_S
             cost += LOW_BEEP_S * len(effects.beeps)
-            if lit and twin.screens[after.screen].kind not in ("rest", "layer"):
+            if lit and not twin.screens[after.screen].over_rest:
                 cost += LOW_BEEP_S  # a lit layer is let go out, not led into another screen
         if not twin.at_rest(after) or any(getattr(state, name) != getattr(after, name) for name in kept):
             return None

@@ -19,6 +19,7 @@ from vocator.core.proving.partial import FIELD, SLOTS, PartialSlots, PartialStat
 from vocator.core.proving.symbols import Box, Symbol, key_of
 from vocator.core.radio.actions import Action, parse_actions
 from vocator.core.radio.perform import UntilFailed, perform
+from vocator.core.radio.profile import OVER_REST
 from vocator.core.radio.state import State
 
 MOST_STATES = 4_000
@@ -222,7 +223,7 @@ class EveryRun:
         """Forget what nothing reads on the screen that shows, so that states alike are equal."""
         kind = self.twin.screens[s.screen].kind
         parts: dict[str, Any] = {}
-        if kind in ("rest", "layer"):
+        if kind in OVER_REST:
             parts = {
                 "value": 0,
                 "cursor": 0,

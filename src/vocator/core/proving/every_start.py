@@ -17,15 +17,16 @@ from vocator.core.proving.partial import PartialSlots, PartialState, PartialStor
 from vocator.core.proving.symbols import Box, Ledger, Symbol
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.profile import Means
+from vocator.core.radio.register import EDITORS
 from vocator.core.radio.start import StartError, required_values
-from vocator.core.radio.state import Signal, State, Stored
+from vocator.core.radio.state import NOTHING_OPENED, Signal, State, Stored
 from vocator.core.radio.twin import Twin
 
 MOST_VALUES = 2_500
 LETTERS = 38
 """How many characters a label may hold at a place, for counting states only."""
 OPEN_FIELDS = (
-    "screen", "stack", "unit", "cursor", "opened", "value", "typed", "pick", "letters", "place", "outer", "letter_key", "letter_taps", "searched_ms",
+    "screen", "stack", "unit", "cursor", "opened", "value", "typed", "pick", "letters", "place", "outer", "letter_key", "letter_taps", "searched_ms", "pending",
 )  # fmt: skip
 
 
@@ -136,6 +137,8 @@ class EveryStart:
                 last_written=maybe(any(s.second_save for s in plain.screens), "slot written last", range(-1, p.slot_count), -1),
                 coarse=maybe("coarse" in verbs, "whole megahertz", (False, True), False),
                 free=tuple(ledger.symbol(f"free key {k}", self._openable(), -1) for k in p.free_keys),
+                last=maybe(plain.reopens, "opened last", self._reopenable(), NOTHING_OPENED),
+                wrote=maybe(plain.notes_written, "slot written last of all", range(-1, p.plain_slots), -1),
                 forced=tuple(maybe("force_other" in verbs, f"{_of(p, u)}squelch forced", (False, True), False) for u in range(len(units))),
             )
         )  # fmt: skip
@@ -146,6 +149,10 @@ class EveryStart:
         sent: Any = self.ledger.symbol("tone heard", self.heard, self.heard[0])
         code = self.heard[0][-1] in "NI"
         return (Signal(self.goal.channel.rx_hz, None if code else sent, sent if code else None),)
+
+    def _reopenable(self) -> list[Any]:
+        found = {(x.screen, x.opened, x.stack) for x in open_states(self.plain) if self.plain.screens[x.screen].kind in (*EDITORS, "list")}
+        return [NOTHING_OPENED, *sorted(found)]
 
     def _openable(self) -> list[int]:
         return [-1, *(i for i, x in enumerate(self.plain.settings) if x.means is not Means.RESET)]
@@ -191,6 +198,10 @@ class EveryStart:
             ledger.symbol(f"{name} label", self.labels, None, LETTERS**p.label_length) if len(self.labels) > 1 else None,
             ledger.symbol(f"{name} group", range(groups), 0) if groups else 0,
             ledger.symbol(f"{name} label lit", (False, True), False) if p.lit_labels else False,
+            tuple(
+                ledger.symbol(f"{name} {plain.settings[j].name}", range(plain.settings[j].domain.count), plain.new_marks[at])
+                for j, at in plain.mark_place.items()
+            ),
         )  # fmt: skip
         return UnknownSlot(ledger.symbol(f"{name} occupied", (False, True), False), held)
 
@@ -217,7 +228,7 @@ class EveryStart:
         plain, base, box = self.plain, self.base, certain
         screen = plain.screens[x.screen]
         at = x.positions[x.unit]
-        if screen.kind != "layer" and plain.in_memory(x) and x.slots[at] is not None:
+        if screen.kind not in ("layer", "page") and plain.in_memory(x) and x.slots[at] is not None:
             box = box.with_part(base.positions[x.unit].number, frozenset([at]))  # type: ignore[attr-defined]
             box = box.with_part(tuple.__getitem__(base.slots, at).occupied.number, frozenset([True]))
         if screen.kind in ("label", "question") and x.slots[x.pick] is not None:

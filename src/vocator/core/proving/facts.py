@@ -12,15 +12,15 @@ from typing import Any
 from vocator.core.channel.channel import tone_use
 from vocator.core.proving.symbols import Unknown
 from vocator.core.radio.display import _KINDS as PARTS
-from vocator.core.radio.display import NO_FREQUENCY
+from vocator.core.radio.display import NO_FREQUENCY, soft_words
 from vocator.core.radio.display import _now as value_now
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import IconRule, Screen
 from vocator.core.radio.state import State, Stored
 
 FREQUENCY = re.compile(r"[\d.]+|-+\.-+")
-AT_REST = ("rest", "layer")
-NO_SLOT = ("entry", "panel", "list", "value", "question", "search")
+AT_REST = ("rest", "layer", "page")
+NO_SLOT = ("entry", "figures", "panel", "list", "value", "question", "search")
 
 
 class Facts:
@@ -44,7 +44,7 @@ class Facts:
     @property
     def screen(self) -> str:
         """What the screen is shown as."""
-        return self.m.screens[self.s.modes[self.s.unit]].shows if self.at.kind == "layer" else self.at.shows
+        return self.m.screens[self.s.modes[self.s.unit]].shows if self.at_rest else self.at.shows
 
     @property
     def row(self) -> str | None:
@@ -158,6 +158,8 @@ class Facts:
         m, s = self.m, self.s
         rest = m.screens[s.modes[s.unit]] if self.at_rest else self.at
         words, numeric = text.split(" "), bool(FREQUENCY.fullmatch(text))
+        if words[0] in soft_words(self.at) and all(w in soft_words(self.at) for w in words):
+            return True
         if self.at.kind == "panel" and not s.message:
             return _in_order(self._panel(), words)
         if text in self.icons:
@@ -179,10 +181,11 @@ class Facts:
             return _has(main, text) or _has(small, text) or _has(at, text)
         pieces = (at, main, small)
         plain = {w for x in pieces if isinstance(x, str) for w in x.split(" ")} | {*self.icons.order(), f"▶{self.row}"}
+        plain |= {*soft_words(self.at)}
         if not any(isinstance(x, Unknown) for x in pieces) and any(w not in plain for w in words):
             return False
         icons = self.icons.lit()
-        shown = [f"▶{self.row}" if self.row else "", *(str(x) for x in pieces if x is not None), *icons]
+        shown = [f"▶{self.row}" if self.row else "", *(str(x) for x in pieces if x is not None), *icons, *soft_words(self.at)]
         return f" {text} " in f" {' '.join(x for x in shown if x)} "
 
     def _panel(self) -> list[Any]:
@@ -200,7 +203,7 @@ class Facts:
 
     def _could_stand(self, words: list[str], rest: Screen) -> bool:
         """Whether every word is one that a rest screen can show at all."""
-        known = {*self.icons.order(), rest.word, *rest.mark.split(), f"▶{self.row}"}
+        known = {*self.icons.order(), rest.word, *rest.mark.split(), f"▶{self.row}", *soft_words(self.at)}
         known |= {word for label in self.labels for word in label.split(" ")}
         return all(w in known or any(c.isdigit() for c in w) or NO_FREQUENCY in w for w in words)
 

@@ -47,6 +47,8 @@ def signature(twin: Twin, s: State) -> Signature:
         at = (s.cursor,)
     elif screen.kind in ("value", "search"):
         at = (s.opened, screen.kind == "value" and s.value != twin.get(s, s.opened), s.outer is not None)
+    elif screen.kind == "figures":
+        at = (s.opened, s.place)
     elif screen.kind == "label":
         at = (s.place, len(s.letters), bool(s.letters.strip()), bool(s.letter_key))
     elif screen.kind in ("picker", "question"):

@@ -17,10 +17,10 @@ from vocator.core.radio.inputs import Input, Tap, Turn
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import WIDTHS
 from vocator.core.radio.perform import UntilFailed
-from vocator.core.radio.profile import Profile, Setting
+from vocator.core.radio.profile import Profile, Screen, Setting
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.twin import Twin
-from vocator.core.radio.verbs import mark
+from vocator.core.radio.verbs import STOPS, mark
 
 LEADING = ("change", "scroll", "pick")
 """Verbs that lead evenly through everything there is."""
@@ -163,6 +163,18 @@ class PartialTwin(Twin):
             slots = self.profile.group_of(min(s.positions[s.unit], self.profile.plain_slots - 1))
         return self._any(s, f"lowest free {slots}", slots)
 
+    def free_after(self, s: State, slot: int) -> Any:
+        """Return any slot (of the group): which is free next depends on all of them."""
+        slots = self.profile.group_of(max(slot, 0)) if self.profile.group_size else range(self.profile.plain_slots)
+        return self._any(s, f"next free {slots}", slots)
+
+    def picked(self, s: State, screen: Screen, n: int, stops: bool = False) -> tuple[Any, int]:
+        """Return where clicks lead: any slot, where that depends on which are taken."""
+        if screen.passes or screen.order != "numbers":
+            slots = self.profile.group_of(s.pick) if self.profile.group_size else range(self.profile.slot_count)
+            return self._any(s, f"picked {slots}", slots), 0
+        return super().picked(s, screen, n, stops)
+
     def stand_in_memory(self, s: State) -> State:
         """Stand at any slot where the position was not known: memory mode goes on to an occupied one."""
         at: Any = s.positions[s.unit]
@@ -181,7 +193,7 @@ class PartialTwin(Twin):
             if isinstance(given, Tap)
             else None
         )
-        if handler is None or s.typed or s.message:
+        if handler is None or s.typed or s.message or handler.by > 1 or handler.arg == STOPS or handler.other is not None:
             return None
         if handler.name in LEADING:
             return self._leap_in_open(s, handler.name, target)
@@ -214,9 +226,12 @@ class PartialTwin(Twin):
             to = self.profile.slot_index(target)
             if to is None or self.profile.slot_texts[to] != target or self.profile.group_size:
                 return None
+            passes = self.screens[s.screen].passes
+            if passes and to != s.pick and (s.slots[to] is None) != (passes == "taken"):
+                raise UntilFailed(f"until {target}", self.seen(s))
             return s._replace(pick=to, idle_ms=0)
         entries = self.screens[s.screen].entries
-        to = next((i for i, e in enumerate(entries) if target in (e.name, e.number)), None)
+        to = next((i for i, e in enumerate(entries) if target in (e.text, e.number)), None)
         return None if to is None else mark(self, s._replace(cursor=to, idle_ms=0, letter_key=""))
 
     def _leap_to_group(self, s: State, target: str) -> State | None:

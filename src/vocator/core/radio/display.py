@@ -40,21 +40,26 @@ class Display(NamedTuple):
 def display(m: Machine, s: State) -> Display:
     """Return what the radio shows in a state."""
     screen = m.screens[s.screen]
-    shows = m.screens[s.modes[s.unit]].shows if screen.kind == "layer" else screen.shows
+    shows = m.screens[s.modes[s.unit]].shows if screen.over_rest else screen.shows
     main, slot, small, focus = _KINDS[screen.kind](m, s, screen)
-    icons = _icons(m, s, screen) if screen.kind in ("rest", "layer", "search") else ()
-    rest = m.screens[s.modes[s.unit]] if screen.kind in ("rest", "layer") else screen
+    icons = _icons(m, s, screen) if screen.over_rest or screen.kind == "search" else ()
+    rest = m.screens[s.modes[s.unit]] if screen.over_rest else screen
     if s.message:
         main, focus = s.message, (s.message,)
     row = m.profile.units[s.unit] if len(m.profile.units) > 1 else None
     at = rest.mark.format(slot=slot) if rest.mark else slot or ""
-    pieces = [f"▶{row}" if row else "", at, main, small, *icons]
-    if screen.kind in ("rest", "layer"):
+    pieces = [f"▶{row}" if row else "", at, main, small, *icons, *soft_words(screen)]
+    if screen.over_rest:
         power = _power_text(m, s)
         focus = (*focus, *((row,) if row else ()), *((power,) if power else ()), *icons, rest.word)
         focus = (*focus, *(_now(m, s, level) for level in m.levels))
     own = " ".join(p for p in pieces if p)
     return Display(main, slot, icons, row, shows, " ".join([own, *_other_units(m, s)]), focus, own)
+
+
+def soft_words(screen: Screen) -> tuple[str, ...]:
+    """Return what stands in the bottom line: the words over the keys, or what a page says."""
+    return tuple(word for _, word in screen.soft if word) or ((screen.text,) if screen.kind == "page" and screen.text else ())
 
 
 NO_FREQUENCY = "---.---"
@@ -103,6 +108,12 @@ def _entry(m: Machine, s: State, screen: Screen) -> Parts:
     return main, None, "", (main,)
 
 
+def _figures(m: Machine, s: State, screen: Screen) -> Parts:
+    """A number under a cursor: the figure there is what is being changed; with a carry, the number as far as the cursor."""
+    name = (m.settings[s.opened].shown or m.settings[s.opened].name) if s.opened >= 0 and screen.named else ""
+    return s.letters, None, name, (s.letters[s.place], *((s.letters[: s.place + 1],) if screen.carry else ()))
+
+
 def _panel(m: Machine, s: State, screen: Screen) -> Parts:
     """Buttons on a screen, each with its value beneath it."""
     buttons = [b for b in screen.bind if b.verb in ("step", "open_value")]
@@ -118,16 +129,16 @@ def _list(m: Machine, s: State, screen: Screen) -> Parts:
     entry = screen.entries[s.cursor]
     if s.typed:
         main = s.typed.ljust((m.settings[s.opened].digits or 0) if screen.live else screen.digits, "-")
-        return main, None, entry.name if screen.live else "", (main,)
+        return main, None, entry.text if screen.live else "", (main,)
     if screen.live and entry.setting is not None:
         value = _now(m, s, entry.setting)
-        return entry.name, None, value, (entry.name, value)
-    return entry.name, None, entry.number if entry.number != entry.name else "", (entry.name, entry.number)
+        return entry.text, None, value, (entry.text, value)
+    return entry.text, None, entry.number if entry.number != entry.text else "", (entry.text, entry.number)
 
 
 def _value(m: Machine, s: State, screen: Screen) -> Parts:
     setting = m.settings[s.opened]
-    name = setting.name if screen.named else ""
+    name = (setting.shown or setting.name) if screen.named else ""
     if s.typed:
         main = s.typed.ljust(setting.digits or 0, "-")
         return main, None, name, (main,)
@@ -140,20 +151,26 @@ def _picker(m: Machine, s: State, screen: Screen) -> Parts:
         main = s.typed.ljust(screen.digits, "-")
         return main, None, "", (main,)
     slot, stored = m.profile.slot_text(s.pick), s.slots[s.pick]
+    group = m.profile.group_text(s.pick)
     if screen.occupied_mark:
         main = screen.occupied_mark + slot if stored else slot
-        return main, None, "", (slot, main)
-    group = m.profile.group_text(s.pick)
+        return main, None, "", (slot, main, *((group,) if group else ()))
     if not screen.shows_frequency:
         words = [screen.text, "blinks"] if (stored is not None) == (screen.blinks == "occupied") else [screen.text]
         return slot, slot, " ".join(w for w in words if w), (slot, *((group,) if group else ()))
     main = m.frequency(stored.rx_hz) if stored else NO_FREQUENCY
+    if stored and screen.occupied_text:
+        main = screen.occupied_text
     beside = (stored.label or "") if stored and (screen.touched or m.profile.lit_labels) else screen.text
     return s.letters or main, slot, beside, (slot, *((group,) if group else ()))
 
 
 def _question(m: Machine, s: State, screen: Screen) -> Parts:
-    return screen.text, None, "", (screen.text,)
+    text = screen.text
+    if screen.occupied_text or "{slot}" in text:
+        taken = bool(screen.occupied_text) and s.slots[s.pick] is not None
+        text = (screen.occupied_text if taken else text).replace("{slot}", str(m.profile.slot_text(s.pick)))
+    return text, None, "", (text,)
 
 
 def _label(m: Machine, s: State, screen: Screen) -> Parts:
@@ -177,17 +194,19 @@ def _label(m: Machine, s: State, screen: Screen) -> Parts:
 def _search(m: Machine, s: State, screen: Screen) -> Parts:
     setting = m.settings[s.opened]
     text = setting.domain.text(s.value)
-    name = screen.titles[screen.chain.index(s.opened)] if screen.titles else setting.name
+    name = screen.titles[screen.chain.index(s.opened)] if screen.titles else setting.shown or setting.name
     return text, None, name, (text,)
 
 
 _KINDS = {
     "rest": _rest,
     "layer": _rest,
+    "page": _rest,
     "panel": _panel,
     "entry": _entry,
     "list": _list,
     "value": _value,
+    "figures": _figures,
     "picker": _picker,
     "question": _question,
     "label": _label,

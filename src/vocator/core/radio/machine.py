@@ -33,6 +33,10 @@ class Machine:
         self.call_screens = frozenset(i for i, s in enumerate(profile.screens) if s.shows == "call")
         self.stored = tuple(i for i, s in enumerate(profile.settings) if s.stored)
         self.stored_place = {setting: place for place, setting in enumerate(self.stored)}
+        of_slots = [i for i, s in enumerate(profile.settings) if s.scope == "slot" and s.means is not Means.GROUP]
+        self.mark_place = {setting: place for place, setting in enumerate(of_slots)}
+        self.new_marks = tuple(profile.settings[i].new[0] for i in of_slots)
+        self.editors = tuple(profile.screen(s.editor) for s in profile.settings)
         self._lay_out()
         find = profile.setting_for
         self.shift, self.offset, self.step = find(Means.SHIFT), find(Means.OFFSET), find(Means.STEP)
@@ -61,6 +65,14 @@ class Machine:
             b.arg for s in profile.screens if s.kind == "rest" for b in s.bind if b.verb == "adjust" and b.press.held
         )
         self.levels = tuple(profile.setting_named(name) for name in adjusted)
+        of_slots_asked = frozenset({"erase", "confirm", "change_all"})
+        self.slot_questions = frozenset(
+            i for i, s in enumerate(profile.screens) if s.kind == "question" and any(b.verb in of_slots_asked for b in s.bind)
+        )
+        self.edits = profile.edits_slots or profile.edits_for_now
+        verbs = {b.verb for s in profile.screens for b in s.bind}
+        self.reopens = "reopen" in verbs
+        self.notes_written = any(s.starts == "after_written" for s in profile.screens)
         self.start = self._new_state()
 
     def _setting_value(self, text: str) -> tuple[int, int]:
@@ -102,6 +114,7 @@ class Machine:
             cursors=(0,) * len(self.screens),
             free=(-1,) * len(profile.free_keys),
             forced=(False,) * units,
+            loans=(None,) * units if profile.edits_for_now else (),
         )
 
     # -- the VFO ---------------------------------------------------------------------
@@ -119,11 +132,10 @@ class Machine:
         """Return the index of a setting's value."""
         x = self.settings[setting]
         if x.scope == "slot":
-            stored = self.shown_slot(s)
-            return stored.group if stored else 0
+            return self.mark_of(self.shown_slot(s), setting)
         if x.means is Means.BAND:
             return s.bands[s.unit]
-        if self.profile.edits_slots and self.in_memory(s) and (stored := self.shown_slot(s)) is not None:
+        if self.edits and self.in_memory(s) and (stored := self.shown_slot(s)) is not None:
             if x.stored:
                 return stored.values[self.stored_place[setting]]
             if setting == self.send_frequency:
@@ -136,8 +148,10 @@ class Machine:
         if x.means is Means.BAND:
             return s._replace(bands=with_item(s.bands, s.unit, index))
         if x.scope == "slot":
-            return self._put_in_slot(s, group=index)
-        if self.profile.edits_slots and self.in_memory(s) and (stored := self.shown_slot(s)) is not None:
+            position = s.positions[s.unit]
+            stored = s.slots[position]
+            return s if stored is None else s._replace(slots=with_item(s.slots, position, self.with_mark(stored, setting, index)))
+        if self.edits and self.in_memory(s) and (stored := self.shown_slot(s)) is not None:
             if x.stored:
                 return self._put_in_slot(s, values=with_item(stored.values, self.stored_place[setting], index))
             if setting == self.send_frequency:
@@ -145,11 +159,28 @@ class Machine:
         return s._replace(values=with_item(s.values, self.place(s, setting), index))
 
     def _put_in_slot(self, s: State, **parts: object) -> State:
-        """Change what the slot shown holds; raises TypeError on an empty one."""
+        """Change what the slot shown holds, for good or for the time being; raises TypeError on an empty one."""
         position = s.positions[s.unit]
-        stored = s.slots[position]
+        stored = self.shown_slot(s)
         assert stored is not None
-        return s._replace(slots=with_item(s.slots, position, stored._replace(**parts)))  # type: ignore[arg-type]
+        changed = stored._replace(**parts)  # type: ignore[arg-type]
+        if self.profile.edits_for_now:
+            return s._replace(loans=with_item(s.loans, s.unit, changed))
+        return s._replace(slots=with_item(s.slots, position, changed))
+
+    def mark_of(self, stored: Stored | None, setting: int) -> int:
+        """Return the value of a setting that belongs to slots alone; new where the slot is free."""
+        place = self.mark_place.get(setting)
+        if stored is None:
+            return 0 if place is None else self.new_marks[place]
+        return stored.group if place is None else (stored.marks or self.new_marks)[place]
+
+    def with_mark(self, stored: Stored, setting: int, index: int) -> Stored:
+        """Return a slot with another value of a setting that belongs to slots alone."""
+        place = self.mark_place.get(setting)
+        if place is None:
+            return stored._replace(group=index)
+        return stored._replace(marks=with_item(stored.marks or self.new_marks, place, index))
 
     def keep(self, s: State, setting: int, index: int) -> State:
         """Set a value and what it disturbs; a step that snaps moves the frequency down to it."""
@@ -223,11 +254,11 @@ class Machine:
 
     def takes_settings(self, s: State) -> bool:
         """Whether the unit in use stands where a channel can be made up: in VFO mode, or in a slot that can be edited."""
-        return s.modes[s.unit] == self.vfo or (self.profile.edits_slots and self.in_memory(s) and self.shown_slot(s) is not None)
+        return s.modes[s.unit] == self.vfo or (self.edits and self.in_memory(s) and self.shown_slot(s) is not None)
 
     def shown_slot(self, s: State) -> Stored | None:
-        """Return what the memory position of the unit in use holds."""
-        return s.slots[s.positions[s.unit]]
+        """Return what the memory position of the unit in use holds, for the time being where it was changed so."""
+        return (s.loans[s.unit] if s.loans else None) or s.slots[s.positions[s.unit]]
 
     def stored_from_vfo(self, s: State) -> Stored:
         """Return the VFO as a store would write it."""
@@ -237,7 +268,7 @@ class Machine:
             index = s.values[self.place(s, self.send_frequency)]
             split = int(self.settings[self.send_frequency].domain.meaning(index)) if index else None
         values = tuple(s.values[self.place(s, i)] for i in self.stored)
-        return Stored(self.freq(s), split, values, None, group)
+        return Stored(self.freq(s), split, values, None, group, False, self.new_marks)
 
     def occupied(self, s: State, start: int, direction: int, group: int = 0, among: range | None = None) -> Iterator[int]:
         """Yield the occupied slots (of a group, 0 for all; of a range) after ``start``, round and round once."""
@@ -265,6 +296,51 @@ class Machine:
         """Return the lowest free slot (of the group last used), the first where none is free."""
         slots = self.profile.group_of(min(s.positions[s.unit], self.profile.plain_slots - 1))
         return next((i for i in slots if s.slots[i] is None), slots[0])
+
+    def to_write(self, s: State) -> Stored:
+        """Return what a store writes: the VFO, or, where slots can be changed in memory mode, what stands there."""
+        stored = self.shown_slot(s) if self.edits and self.in_memory(s) else None
+        return self.stored_from_vfo(s) if stored is None else stored._replace(label=None, marks=())
+
+    def pick_start(self, s: State, starts: str) -> int:
+        """Return the slot that a list of slots opens at."""
+        if starts == "lowest_free":
+            return self.lowest_free(s)
+        if starts == "after_written":
+            return self.free_after(s, s.wrote)
+        if starts == "written":
+            return max(s.wrote, 0)
+        return s.positions[s.unit] if starts == "position" else 0
+
+    def free_after(self, s: State, slot: int) -> int:
+        """Return the first free slot after one, round and round within its group; the one after it where none is free."""
+        slots = self.profile.group_of(max(slot, 0))
+        order = [slots[(slot - slots.start + n) % len(slots)] for n in range(1, len(slots) + 1)]
+        return next((i for i in order if s.slots[i] is None), order[0])
+
+    def picked(self, s: State, screen: Screen, n: int, stops: bool = False) -> tuple[int, int]:
+        """Return the slot that ``n`` clicks of a list of slots lead to, and how many of them did nothing.
+
+        The slots of the picked one's group in the order of the list, those left out that it passes over.
+        """
+        slots = self.profile.group_of(s.pick) if self.profile.group_size else range(self.profile.slot_count)
+        order = list(slots)
+        if screen.order != "numbers":
+            order.sort(key=lambda i: (s.slots[i] is None) != (screen.order == "free_first"))
+        if screen.passes:
+            order = [i for i in order if i == s.pick or (s.slots[i] is None) == (screen.passes == "taken")]
+        at = order.index(s.pick)
+        if screen.stops or stops:
+            to = min(max(at + n, 0), len(order) - 1)
+            return order[to], abs(n) - abs(to - at)
+        if screen.passes and s.slots[s.pick] is not None and screen.passes == "taken" and len(order) > 1:
+            rest = order[:at] + order[at + 1 :]  # a taken one that was typed is left and not met again
+            return rest[(at + n - (1 if n > 0 else 0)) % len(rest)], 0
+        return order[(at + n) % len(order)], 0
+
+    def bare_values(self, setting: int) -> dict[int, int]:
+        """Return the values of a setting by the figures of their texts as a number, the first where several share them."""
+        return _bare_values(self, setting)
 
     def frequency(self, hz: int) -> str:
         """Write a frequency as this radio does."""
@@ -346,9 +422,9 @@ class Machine:
         return setting is not None and self.settings[setting].domain.meaning(self.get(s, setting)) == "on"
 
     def at_rest(self, s: State) -> bool:
-        """Whether nothing is open; a layer that lets every other key through counts as nothing."""
+        """Whether nothing is open; a layer that lets every other key through counts as nothing, a page does not."""
         screen = self.screens[s.screen]
-        return screen.kind == "rest" or screen.lets_through
+        return screen.kind == "rest" or (screen.lets_through and screen.kind == "layer")
 
     def reversed(self, s: State) -> bool:
         """Whether receive and transmit are swapped, by a key or by a setting."""
@@ -411,6 +487,17 @@ class Machine:
     def locked_in_memory(self, setting: int) -> bool:
         """Whether a setting makes up a channel, so that memory mode refuses it (unless it edits the slot)."""
         return self.settings[setting].means in CHANNEL_PARTS
+
+
+@per_machine
+def _bare_values(machine: Machine, setting: int) -> dict[int, int]:
+    domain = machine.settings[setting].domain
+    found: dict[int, int] = {}
+    for index in range(domain.count):
+        figures = "".join(c for c in domain.text(index) if c.isdigit())
+        if figures:
+            found.setdefault(int(figures), index)
+    return found
 
 
 @per_machine

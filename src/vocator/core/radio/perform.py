@@ -8,8 +8,8 @@ from vocator.core.radio.actions import Action, Until, parse_actions
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.state import State
-from vocator.core.radio.twin import Twin
-from vocator.core.radio.verbs import clicks_to
+from vocator.core.radio.twin import Handler, Twin
+from vocator.core.radio.verbs import STOPS, clicks_to
 
 MOST_REPEATS = 20_000
 
@@ -151,8 +151,11 @@ def _back(twin: Twin, given: Input) -> Input | None:
     """Return the opposite of a click or of a key that counts as one."""
     if isinstance(given, Turn):
         return Turn(given.dial, -given.clicks)
+    if isinstance(given, Chord):
+        then = _back(twin, given.then)
+        return Chord(given.held, then) if isinstance(then, Tap | Turn) else None
     if isinstance(given, Tap):
-        pairs = [twin.pair(b.press) for x in twin.screens for b in x.bind if b.press.kind == "pair" and not b.press.held]
+        pairs = [twin.pair(b.press) for x in twin.screens for b in x.bind if b.press.kind == "pair"]
         opposite = {a: b for pair in pairs for a, b in (pair, pair[::-1])}
         opposite |= {a: b for a, n in twin.profile.turn_keys for b, m in twin.profile.turn_keys if n == -m}
         return Tap(opposite[given.key]) if given.key in opposite else None
@@ -176,7 +179,7 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
         direction = handler.clicks if handler else 0
     else:
         return None
-    if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick", "tune"):
+    if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick", "tune") or uneven(twin, s, handler):
         return None
     if handler.name == "tune" or (handler.name == "change" and twin.settings[s.opened].by_step):
         return _far(twin, s, given, direction, handler.name, action.until)
@@ -195,6 +198,13 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
         return _times(twin, given, True, ahead)
     to_end = (count - 1 - at) if direction > 0 else at
     return [*_times(twin, given, True, to_end + 1), *_times(twin, given, False, to_end + abs(to - at))]
+
+
+def uneven(twin: Twin, s: State, handler: Handler) -> bool:
+    """Whether a press leads unevenly through what there is: by several, by what is free, or only where something holds."""
+    screen = twin.screens[s.screen]
+    own = handler.by != 1 or handler.arg == STOPS or handler.other is not None or handler.only is not None
+    return own or (handler.name == "pick" and (screen.order != "numbers" or bool(screen.passes)))
 
 
 def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: str) -> list[Input] | None:
@@ -256,7 +266,7 @@ def _places(twin: Twin, s: State, verb: str, target: str) -> tuple[int, int, int
         return s.pick, to, twin.profile.slot_count, not twin.screens[s.screen].stops
     screen = twin.screens[s.screen]
     for index, entry in enumerate(screen.entries):
-        if target in (entry.name, entry.number):
+        if target in (entry.text, entry.number):
             return s.cursor, index, len(screen.entries), screen.wraps
     return None
 

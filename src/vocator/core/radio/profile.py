@@ -72,6 +72,9 @@ class Setting:
     at whatever value.  ``snaps`` says that keeping this step moves the frequency down to it;
     ``by_step`` that a click changes the value by the tuning step.  ``band`` is the VFO band
     that this setting is for, -1 for any.  ``about`` says what it is for, where its meaning does not.
+    ``shown`` is what the display calls it (empty: its name), ``editor`` the screen that its value is changed on,
+    ``typed`` how digits say a value: ``hertz`` in units of ``digit_hz``, ``bare`` the figures of its text, ``number``
+    its place among the values from 1.
     """
 
     name: str
@@ -92,6 +95,9 @@ class Setting:
     by_step: bool = False
     band: int = -1
     about: str = field(default="", compare=False)
+    shown: str = ""
+    editor: str = "value"
+    typed: str = "hertz"
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,17 +116,24 @@ class Press:
 
 @dataclass(frozen=True, slots=True)
 class Binding:
-    """What a press does on a screen: a verb with its argument, in one mode only if ``mode`` is given."""
+    """What a press does on a screen: a verb with its argument, in one mode only if ``mode`` is given.
+
+    ``only`` is a setting and the value at which it works.  A click counts for ``by`` of them; ``stops`` ends what
+    else goes round.
+    """
 
     press: Press
     verb: str
     arg: str = ""
     mode: str = ""
+    only: tuple[int, int] | None = None
+    by: int = 1
+    stops: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """A line of a list: opens a setting's value, a screen, does a verb at once, or nothing."""
+    """A line of a list: opens a setting's value, a screen, does a verb at once, or nothing; ``shown`` is what stands on the display (empty: its name)."""
 
     name: str
     number: str = ""
@@ -128,6 +141,12 @@ class Entry:
     screen: str = ""
     mode: str = ""
     verb: str = ""
+    shown: str = ""
+
+    @property
+    def text(self) -> str:
+        """What stands on the display for it."""
+        return self.shown or self.name
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,7 +179,7 @@ class Screen:
     occupied_mark: str = ""
     second_save: bool = False
     asks: str = ""
-    after: str = "home"
+    after: str = ""
     message: str = ""
     length: int = 0
     characters: str = ""
@@ -180,7 +199,7 @@ class Screen:
     word: str = ""
     mark: str = ""
     face: str = ""
-    quiet_keeps: bool = False
+    quiet: str = "home"
     live: bool = False
     closes: bool = False
     digit_ms: int = 0
@@ -193,6 +212,26 @@ class Screen:
     titles: tuple[str, ...] = ()
     touched: bool = False
     named: bool = True
+    soft: tuple[tuple[str, str], ...] = ()
+    opens: bool = False
+    carry: bool = False
+    cursor_at: int = 0
+    order: str = "numbers"
+    passes: str = ""
+    moves_on: str = ""
+    occupied_text: str = ""
+    goes_on: bool = False
+    gives: tuple[tuple[str, tuple[tuple[int, int], ...]], ...] = ()
+
+    @property
+    def over_rest(self) -> bool:
+        """Whether it shows what a rest screen shows: one itself, or a layer or page over it."""
+        return self.kind in OVER_REST
+
+
+OVER_REST = frozenset({"rest", "layer", "page"})
+FOUND = -1
+"""Among what a search gives: the value found, in place of the index of one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -278,6 +317,7 @@ class Profile:
     slot_digits: int
     call_slot: int
     group_size: int
+    group_texts: tuple[str, ...]
     keys: tuple[str, ...]
     touches: tuple[str, ...]
     dials: tuple[str, ...]
@@ -298,6 +338,7 @@ class Profile:
     shift_on_click: bool
     burst_key: str
     shows_sending: bool
+    edits_for_now: bool = False
     common: CommonGround = CommonGround()
     panel: dict[str, object] = field(compare=False, repr=False, default_factory=dict)
     words: dict[str, str] = field(compare=False, repr=False, default_factory=dict)
@@ -363,7 +404,14 @@ class Profile:
 
     def group_text(self, index: int) -> str:
         """Write the group of a slot: ``G3`` of ``G3-17``."""
-        return self.slot_texts[index].partition("-")[0] if self.group_size else ""
+        return self.group_texts[index // self.group_size] if self.group_size and index < self.plain_slots else ""
+
+    def slot_typed(self, text: str, beside: int) -> int | None:
+        """Return the index of a slot whose number is typed, None for none: within the group of the slot ``beside`` where there are groups."""
+        if not self.group_size:
+            return self.slot_index(text)
+        slots, at = self.group_of(beside), int(text) - self.first_slot if is_number(text) else -1
+        return slots[at] if 0 <= at < len(slots) else None
 
     def may_send(self, hz: int) -> bool:
         """Whether the set transmits on ``hz``."""

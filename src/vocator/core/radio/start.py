@@ -231,7 +231,7 @@ def stored_from_channel(m: Machine, given: dict[str, Any]) -> Stored:
     need = _values(m, channel)
     values = tuple(need.get(i, m.settings[i].new[band if m.settings[i].scope in ("band", "unit_band") else 0]) for i in m.stored)
     split = None if reaches_by_offset(m, channel) else channel.tx_hz
-    return Stored(channel.rx_hz, split, values, channel.label)
+    return Stored(channel.rx_hz, split, values, channel.label, 0, False, m.new_marks)
 
 
 def settings_of_set(m: Machine, s: State) -> dict[str, str]:

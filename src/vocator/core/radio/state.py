@@ -7,6 +7,11 @@ them.  Nothing here decides; ``twin`` does.
 from typing import NamedTuple
 
 
+LABEL = -1
+"""In place of a setting, among what waits for the end of a dialogue: the label."""
+NOTHING_OPENED: tuple[int, int, tuple[int, ...]] = (-1, -1, ())
+
+
 class Signal(NamedTuple):
     """A signal on the air as one radio hears it, with the tone or code it carries."""
 
@@ -21,6 +26,7 @@ class Stored(NamedTuple):
     ``values`` are the indices of the stored settings, in the profile's order.
     ``split_hz`` is a transmit frequency of its own, which puts the shift out of work.
     ``lit`` says that the slot's label is shown, on radios that mark it slot by slot.
+    ``marks`` are the indices of the settings that belong to slots alone, the group left out.
     """
 
     rx_hz: int
@@ -29,10 +35,17 @@ class Stored(NamedTuple):
     label: str | None = None
     group: int = 0
     lit: bool = False
+    marks: tuple[int, ...] = ()
 
 
 class State(NamedTuple):
-    """All that a radio knows.  Indices refer to the profile's lists."""
+    """All that a radio knows.  Indices refer to the profile's lists.
+
+    ``pending`` is what was chosen in a dialogue and waits for its end: values by setting, the label under ``LABEL``.
+    ``last`` is what was opened last in a list or by a key: screen, setting, and the screens beneath.
+    ``wrote`` is the slot written last, whatever was done since.  ``loans`` holds for each unit what stands in the
+    slot shown for the time being.
+    """
 
     screen: int
     stack: tuple[int, ...]
@@ -66,6 +79,10 @@ class State(NamedTuple):
     letter_key: str = ""
     letter_taps: int = 0
     forced: tuple[bool, ...] = ()
+    pending: tuple[tuple[int, int | str], ...] = ()
+    last: tuple[int, int, tuple[int, ...]] = NOTHING_OPENED
+    wrote: int = -1
+    loans: tuple[Stored | None, ...] = ()
 
 
 class Effects(NamedTuple):

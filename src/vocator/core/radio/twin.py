@@ -10,11 +10,12 @@ from typing import NamedTuple
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Binding, Press, Profile
+from vocator.core.radio.profile import Binding, Means, Press, Profile, Screen
+from vocator.core.radio.register import EDITORS
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import VERBS, Outcome, Verb, go_home, refused
-from vocator.core.radio.verbs_air import AIR_VERBS, found
-from vocator.core.radio.verbs_entry import ENTRY_VERBS
+from vocator.core.radio.verbs import STOPS, VERBS, Outcome, Verb, figures_value, go_back, go_home, go_to_page, refused
+from vocator.core.radio.verbs_air import AIR_VERBS, first_searched, found
+from vocator.core.radio.verbs_entry import ENTRY_VERBS, take
 from vocator.core.radio.verbs_label import LABEL_VERBS
 from vocator.core.radio.verbs_list import LIST_VERBS, open_entry
 from vocator.core.radio.verbs_memory import MEMORY_VERBS
@@ -25,13 +26,16 @@ WITH_DIGITS = frozenset({"fill", "clear_typed", "point", "take", "empty", "leave
 
 
 class Handler(NamedTuple):
-    """A verb bound to a press."""
+    """A verb bound to a press; where it does not work, the next one of the same press may (``other``)."""
 
     verb: Verb
     arg: str
     mode: int  # the rest screen it works in, -1 for any
     name: str
     clicks: int = 1
+    only: tuple[int, int] | None = None
+    by: int = 1
+    other: "Handler | None" = None
 
 
 class Table(NamedTuple):
@@ -42,6 +46,11 @@ class Table(NamedTuple):
     turns: dict[str, Handler]
     chords: dict[tuple[str, str, str], tuple[int, Handler]]
     digits: Handler | None
+
+
+def _or_else(before: Handler | None, handler: Handler) -> Handler:
+    """Put a handler after those that the same press has already."""
+    return handler if before is None else before._replace(other=_or_else(before.other, handler))
 
 
 class Twin(Machine):
@@ -70,25 +79,31 @@ class Twin(Machine):
                     table = self._bind(table, replace(binding, press=replace(binding.press, key=key)))
             return table
         mode = self.profile.screen(binding.mode) if binding.mode else -1
-        handler = Handler(ALL_VERBS[binding.verb], binding.arg, mode, binding.verb)
+        arg = STOPS if binding.stops else binding.arg
+        handler = Handler(ALL_VERBS[binding.verb], arg, mode, binding.verb, 1, binding.only, binding.by)
         press = binding.press
         if press.kind == "pair":
             for key, clicks in zip(self.pair(press), (1, -1), strict=True):
+                own = handler._replace(clicks=clicks)
                 if press.held:
-                    table.chords[(press.held, "tap", key)] = (0, handler._replace(clicks=clicks))
+                    _, before = table.chords.get((press.held, "tap", key), (0, None))
+                    table.chords[(press.held, "tap", key)] = (0, _or_else(before, own))
                 else:
-                    table.taps[key] = handler._replace(clicks=clicks)
+                    table.taps[key] = _or_else(table.taps.get(key), own)
         elif press.held:
-            table.chords[(press.held, press.kind, press.key)] = (press.ms, handler)
+            _, before = table.chords.get((press.held, press.kind, press.key), (0, None))
+            table.chords[(press.held, press.kind, press.key)] = (press.ms, _or_else(before, handler))
         elif press.kind == "digits":
-            return table._replace(digits=handler)
+            return table._replace(digits=_or_else(table.digits, handler))
         elif press.kind == "tap":
-            table.taps[press.key] = handler
+            table.taps[press.key] = _or_else(table.taps.get(press.key), handler)
         elif press.kind == "hold":
-            table.holds[press.key] = tuple(sorted((*table.holds.get(press.key, ()), (press.ms, handler)), key=lambda h: h[0]))
+            held = dict(table.holds.get(press.key, ()))
+            held[press.ms] = _or_else(held.get(press.ms), handler)
+            table.holds[press.key] = tuple(sorted(held.items(), key=lambda h: h[0]))
         elif press.kind == "turn":
             for dial in [press.key] if press.key else self.profile.dials:
-                table.turns[dial] = handler
+                table.turns[dial] = _or_else(table.turns.get(dial), handler)
         return table
 
     def pair(self, press: Press) -> tuple[str, str]:
@@ -112,6 +127,7 @@ class Twin(Machine):
             return self.pass_time(s, given.ms), NOTHING
         if isinstance(given, Hear):
             return self.watched(self._hear(s, given)), NOTHING
+        before = s
         if isinstance(given, Hold):
             s, effects = self._hold(s, given)
         else:
@@ -127,6 +143,8 @@ class Twin(Machine):
                 s, effects = self._chord(s, given)
         if s.signals and self.watch is not None:
             s = self.watched(s)
+        if s.loans and (s.positions != before.positions or s.modes != before.modes):
+            s = s._replace(loans=(None,) * len(s.loans))
         if effects.beeps and self.beep is not None and self.settings[self.beep].domain.meaning(self.get(s, self.beep)) == "off":
             effects = effects._replace(beeps=())
         return s, effects
@@ -136,23 +154,34 @@ class Twin(Machine):
         screen = self.screens[s.screen]
         in_layer = screen.kind == "layer"
         at = s._replace(screen=s.modes[s.unit], stack=()) if in_layer else s
-        if (
-            handler is None
-            or (handler.mode >= 0 and not self._in_mode(s, handler.mode))
-            or (
-                handler.name == "step"
-                and not self.takes_settings(s)
-                and self.locked_in_memory(self.profile.setting_named(handler.arg))
-            )
+        handler = self.fitting(s, handler)
+        if handler is None or (
+            handler.name == "step" and not self.takes_settings(s) and self.locked_in_memory(self.profile.setting_named(handler.arg))
         ):
             after, effects = at, LOW
         else:
-            after, effects = handler.verb(self, at, handler.arg, n)
+            after, effects = handler.verb(self, at, handler.arg, n * handler.by)
+            if handler.by > 1 and effects is not LOW and effects.beeps:  # a click that still moved something does not beep
+                effects = effects._replace(beeps=effects.beeps[: len(effects.beeps) // handler.by])
         if handler is not None and handler.name == "type" and screen.digit_ms:
             return after._replace(idle_ms=0), effects
         if (after.idle_ms or in_layer) and not (screen.window and effects.beeps == ("low",) and after.screen == s.screen):
             after = after._replace(idle_ms=0)
         return after, effects
+
+    def fitting(self, s: State, handler: Handler | None) -> Handler | None:
+        """Return the one of a press's handlers that works in a state: by its mode, by the setting that it hangs on."""
+        while handler is not None:
+            in_mode = handler.mode < 0 or self._in_mode(s, handler.mode)
+            if in_mode and (handler.only is None or self.get(s, handler.only[0]) == handler.only[1]):
+                return handler
+            handler = handler.other
+        return None
+
+    def _beneath(self, s: State) -> Table | None:
+        """Return what the keys do at rest where a page lets them through."""
+        screen = self.screens[s.screen]
+        return self.tables[s.modes[s.unit]] if screen.kind == "page" and screen.lets_through else None
 
     def _in_mode(self, s: State, mode: int) -> bool:
         """Whether the unit in use stands in a mode; memory mode may have several faces."""
@@ -164,7 +193,7 @@ class Twin(Machine):
         screen = self.screens[s.screen]
         dropped = s._replace(typed="", idle_ms=s.idle_ms if screen.window else 0)
         if screen.kind == "entry":
-            dropped = go_home(self, dropped)
+            dropped = go_back(self, dropped)
         if key == "PTT":
             return dropped, NOTHING
         handler = self.tables[s.screen].taps.get(key)
@@ -174,18 +203,22 @@ class Twin(Machine):
 
     def _not_ours(self, s: State, key: str) -> bool:
         """Whether a key belongs to a side that is not main, while something is open on the main one."""
-        return key in self.unit_of and self.unit_of[key] != s.unit and self.screens[s.screen].kind not in ("rest", "layer")
+        return key in self.unit_of and self.unit_of[key] != s.unit and not self.screens[s.screen].over_rest
 
     def _tap(self, s: State, key: str) -> Outcome:
         table = self.tables[s.screen]
         if self.unit_of and self._not_ours(s, key) and not s.typed:
             return self._run(s, None, 0)
+        screen, beneath = self.screens[s.screen], self._beneath(s)
         if key.isdigit():
             handler = table.taps.get(key) or table.digits
+            if handler is None and beneath is not None:
+                handler = beneath.taps.get(key) or beneath.digits
             return self._run(s, handler, int(key))
         handler = table.taps.get(key)
-        screen = self.screens[s.screen]
-        if screen.lets_through and handler is None:
+        if handler is None and beneath is not None:
+            handler = beneath.taps.get(key)
+        elif screen.lets_through and handler is None:
             return self._tap(go_home(self, s), key)
         if s.typed and (handler is None or handler.name not in WITH_DIGITS):
             return self._half_typed(s, key)
@@ -229,7 +262,8 @@ class Twin(Machine):
     def _turn(self, s: State, given: Turn) -> Outcome:
         if not given.clicks:
             return s, NOTHING
-        if self.screens[s.screen].lets_through:
+        beneath = self._beneath(s)
+        if self.screens[s.screen].lets_through and beneath is None:
             s = go_home(self, s)
         if s.typed:
             dropped, effects = self._half_typed(s, given.dial)
@@ -242,13 +276,13 @@ class Twin(Machine):
             return s._replace(idle_ms=0), Effects(("low",) * abs(given.clicks))
         unit = self.unit_of.get(given.dial, s.unit)
         if unit != s.unit:
-            if self.screens[s.screen].kind != "rest":
+            if self.screens[s.screen].kind != "rest" and beneath is None:
                 after, _ = self._run(s, None, given.clicks)
                 return after, Effects(("low",) * abs(given.clicks))
             after, effects = self._turn(s._replace(unit=unit, screen=s.modes[unit]), given)
             return after._replace(unit=s.unit, screen=after.modes[s.unit]), effects
-        handler = self.tables[s.screen].turns.get(given.dial)
-        if handler is None or (handler.mode >= 0 and not self._in_mode(s, handler.mode)):
+        handler = self.fitting(s, self.tables[s.screen].turns.get(given.dial) or (beneath and beneath.turns.get(given.dial)))
+        if handler is None:
             after, _ = self._run(s, None, given.clicks)
             return after, Effects(("low",) * abs(given.clicks))
         after, effects = self._run(s, handler, given.clicks)
@@ -269,14 +303,17 @@ class Twin(Machine):
             and given.ms >= self.profile.common.hold_ms
             and (handler := self.tables[s.screen].taps.get(given.key))
             and handler.name == "change"
+            and self.fitting(s, handler) is handler
         ):
             after, effects = self._run(
                 self.pass_time(s._replace(idle_ms=0), given.ms), handler, handler.clicks * (given.ms * repeat // 1000)
             )
             return after, effects
-        if self.screens[s.screen].lets_through:
+        beneath = self._beneath(s)
+        if self.screens[s.screen].lets_through and beneath is None:
             s = go_home(self, s)
-        reached = [h for h in self.tables[s.screen].holds.get(given.key, ()) if h[0] <= given.ms]
+        held = self.tables[s.screen].holds.get(given.key) or (beneath.holds.get(given.key, ()) if beneath is not None else ())
+        reached = [h for h in held if h[0] <= given.ms]
         if not reached and given.ms < self.profile.common.hold_ms:
             return self.pass_time(self._key_down(s), given.ms), NOTHING
         threshold, handler = reached[-1] if reached else (self.profile.common.hold_ms, None)
@@ -303,16 +340,17 @@ class Twin(Machine):
     def _chord(self, s: State, given: Chord) -> Outcome:
         if s.typed:
             return self._half_typed(s, given.held)
-        then = given.then
-        if self.screens[s.screen].lets_through:
+        then, beneath = given.then, self._beneath(s)
+        if self.screens[s.screen].lets_through and beneath is None:
             s = go_home(self, s)
+        chords = self.tables[s.screen].chords if beneath is None else {**beneath.chords, **self.tables[s.screen].chords}
         if isinstance(then, Turn):
-            turning = self.tables[s.screen].chords.get((given.held, "turn", then.dial))
+            turning = chords.get((given.held, "turn", then.dial))
             if turning is None or not then.clicks:
                 return s, Effects(("low",) * abs(then.clicks))
             return self._run(s, turning[1], then.clicks)
         kind = "hold" if isinstance(then, Hold) else "tap"
-        found_binding = self.tables[s.screen].chords.get((given.held, kind, then.key))
+        found_binding = chords.get((given.held, kind, then.key))
         if found_binding is None:
             if "PTT" in (given.held, then.key):
                 return self._tap(s, "PTT")
@@ -338,26 +376,46 @@ class Twin(Machine):
         screen = self.screens[s.screen]
         if screen.kind == "search" and self.heard(s) is not None:
             return self._search_on(s, ms)._replace(idle_ms=0)
+        if screen.kind == "list" and screen.opens and s.letter_key and screen.digit_ms and s.idle_ms + ms >= screen.digit_ms:
+            left = s.idle_ms + ms - screen.digit_ms
+            opened, _ = open_entry(self, s, "", 0)
+            return self.pass_time(opened._replace(idle_ms=0, letter_key=""), left)
         if screen.kind == "rest" or not screen.quiet_ms:
             return s
         idle = s.idle_ms + ms
         if idle >= screen.quiet_ms:
-            if screen.quiet_keeps and screen.kind == "value":
-                s = self.keep(s, s.opened, s.value)
-            return go_home(self, s)._replace(idle_ms=0)
+            return self.pass_time(self._left_alone(s, screen)._replace(idle_ms=0), idle - screen.quiet_ms)
         return s._replace(idle_ms=idle)
+
+    def _left_alone(self, s: State, screen: Screen) -> State:
+        """Do what a screen does when nobody presses anything for its time."""
+        if screen.quiet == "back":
+            return go_back(self, s)
+        if screen.quiet in ("keep", "keep_back") and screen.kind in EDITORS and self.settings[s.opened].means is not Means.RESET:
+            value = s.value if screen.kind == "value" else figures_value(self, s)
+            if value is not None:
+                s = self.keep(s, s.opened, value)
+                s = self.keep(s, *s.outer) if s.outer is not None else s
+            return go_back(self, s) if screen.quiet == "keep_back" else go_home(self, s)
+        if screen.quiet == "take" and screen.kind in ("entry", "figures"):
+            taken, effects = take(self, s, "", 0)
+            if effects is not LOW or taken.screen != s.screen:
+                return taken
+        if screen.quiet not in ("home", "keep", "keep_back", "take"):
+            return go_to_page(self, go_home(self, s), screen.quiet, 0)[0]
+        return go_home(self, s)
 
     def _search_on(self, s: State, ms: int) -> State:
         screen = self.screens[s.screen]
         domain = self.settings[s.opened].domain
-        first = 0 if domain.meaning(0) != "none" else 1
+        first = first_searched(self, s.opened)
         searched = s.searched_ms + ms
         while searched >= screen.step_ms and not found(self, s):
             searched -= screen.step_ms
             value = s.value + 1
             if value >= domain.count and screen.chain:
                 opened = screen.chain[(screen.chain.index(s.opened) + 1) % len(screen.chain)]
-                domain = self.settings[opened].domain
+                domain, first = self.settings[opened].domain, first_searched(self, opened)
                 s = s._replace(opened=opened, value=first)
                 continue
             s = s._replace(value=value if value < domain.count else first)

@@ -12,7 +12,7 @@ from vocator.core.radio.domain import Amounts
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
-from vocator.core.radio.state import LOW, NOTHING, Effects, State
+from vocator.core.radio.state import LABEL, LOW, NOTHING, Effects, State
 
 Outcome = tuple[State, Effects]
 Verb = Callable[[Machine, State, str, int], Outcome]
@@ -41,6 +41,7 @@ def go_home(m: Machine, s: State) -> State:
         letter_key="",
         letter_taps=0,
         searched_ms=0,
+        pending=(),
     )
 
 
@@ -48,11 +49,14 @@ def go_back(m: Machine, s: State) -> State:
     """Leave the screen for the one that it was opened from."""
     if not s.stack:
         return go_home(m, s)
-    opened = -1 if m.screens[s.stack[-1]].kind in ("list", "rest", "panel") else s.opened
+    to = m.screens[s.stack[-1]]
+    if to.over_rest and to.kind != "page":
+        return go_home(m, s)
+    opened = -1 if to.over_rest or to.kind in ("list", "panel") else s.opened
     cursor = s.cursor
-    if m.screens[s.stack[-1]].kind == "list":
+    if to.kind == "list":
         cursor = s.cursors[s.stack[-1]]
-    return s._replace(
+    s = s._replace(
         screen=s.stack[-1],
         stack=s.stack[:-1],
         opened=opened,
@@ -64,6 +68,9 @@ def go_back(m: Machine, s: State) -> State:
         letter_key="",
         searched_ms=0,
     )
+    if to.over_rest:
+        return s._replace(pending=())
+    return begun_editor(m, s) if to.kind in ("label", "figures") or (to.kind == "value" and to.setting is not None) else s
 
 
 def up_to_list(m: Machine, s: State) -> State:
@@ -86,21 +93,100 @@ def open_screen(m: Machine, s: State, arg: str, n: int) -> Outcome:
         return s, LOW
     if screen.kind == "list":
         opened = push(s, index)._replace(cursor=s.cursors[index] if screen.remembers else 0)
-        return mark(m, opened), NOTHING
+        return noted_open(m, mark(m, opened)), NOTHING
     if screen.kind == "picker":
-        start = {"lowest_free": m.lowest_free(s), "position": s.positions[s.unit]}.get(screen.starts, 0)
-        return push(s, index)._replace(pick=start, letters="", place=0), NOTHING
-    if screen.kind in ("question", "label"):
+        return push(s, index)._replace(pick=m.pick_start(s, screen.starts), letters="", place=0), NOTHING
+    if screen.kind == "label" or index in m.slot_questions:
         slot = s.pick if m.screens[s.screen].kind == "picker" else s.positions[s.unit]
-        stored = s.slots[slot]
-        if stored is None:
+        if s.slots[slot] is None:
             return s, LOW
-        old = (stored.label or "") if screen.label_starts == "old" else None
-        old = "" if screen.label_starts == "blank" else old
-        letters = old[: screen.length].ljust(screen.length) if old is not None and not screen.keyboard else ""
-        return push(s, index)._replace(pick=slot, letters=letters, place=0 if letters or screen.letters else -1), NOTHING
+        return begun_part(m, push(s, index)._replace(pick=slot)), NOTHING
+    if screen.kind in ("figures", "value"):
+        return begun_editor(m, push(s, index)._replace(opened=-1 if screen.setting is None else screen.setting)), NOTHING
     return push(s, index), NOTHING
 
+
+def begun_editor(m: Machine, s: State) -> State:
+    """Let the editor on the screen begin: with what already waits for the end of its dialogue, else with what is there."""
+    screen, waits = m.screens[s.screen], dict(s.pending)
+    stored = s.slots[s.pick] if s.pick < len(s.slots) else None
+    if screen.kind == "label":
+        kept = waits.get(LABEL)
+        old: str | None = {"old": (stored.label or "") if stored is not None else "", "blank": ""}.get(screen.label_starts)
+        if kept is not None:
+            old = str(kept)
+        letters = old[: screen.length].ljust(screen.length) if old is not None and not screen.keyboard else ""
+        return s._replace(letters=letters, place=0 if letters or screen.letters else -1)
+    setting = s.opened if screen.setting is None else screen.setting
+    if setting >= 0:
+        own = m.settings[setting].scope == "slot"
+        value = waits.get(setting, m.mark_of(stored, setting) if own else m.get(s, setting))
+        s = s._replace(opened=setting, value=int(value))
+    if screen.kind == "figures":
+        text = m.frequency(m.freq(s)) if screen.of == "frequency" else m.settings[s.opened].domain.text(s.value)
+        return s._replace(letters=text, place=place_of(text, screen.cursor_at), typed="")
+    return s
+
+
+def place_of(text: str, figure: int) -> int:
+    """Return where the figure of a number stands in a text of figures and signs."""
+    places = [i for i, c in enumerate(text) if c.isdigit()]
+    return places[min(figure, len(places) - 1)]
+
+
+def noted_open(m: Machine, s: State) -> State:
+    """Note what was opened last, on radios that have a key which opens it again."""
+    return s._replace(last=(s.screen, s.opened, s.stack)) if m.reopens else s
+
+
+def reopen(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Open again what was opened last: a value, or a list; a low beep where nothing was."""
+    screen, opened, stack = s.last
+    if screen < 0 or (opened >= 0 and not m.takes_settings(s) and m.locked_in_memory(opened)):
+        return s, LOW
+    s = s._replace(screen=screen, stack=(s.screen, *stack[1:]), opened=opened, typed="", letter_key="")
+    if m.screens[screen].kind == "list":
+        return mark(m, s._replace(cursor=s.cursors[screen])), NOTHING
+    return begun_editor(m, s), NOTHING
+
+
+def go_to_page(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go to a page of the mode in use, from another one or from none."""
+    return s._replace(screen=m.profile.screen(arg), stack=(s.modes[s.unit],), typed=""), NOTHING
+
+
+def onto(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Let what is chosen here wait for the end of the dialogue, and go on to another part of it."""
+    s = with_waiting(m, s)
+    return begun_part(m, push(s, m.profile.screen(arg))), NOTHING
+
+
+def begun_part(m: Machine, s: State) -> State:
+    """Let the next part of a dialogue begin."""
+    screen = m.screens[s.screen]
+    if screen.kind == "picker":
+        return s._replace(pick=m.pick_start(s, screen.starts))
+    return begun_editor(m, s) if screen.kind in ("label", "figures", "value") else s
+
+
+def with_waiting(m: Machine, s: State) -> State:
+    """Add what is chosen on the screen to what waits for the end of the dialogue."""
+    kind = m.screens[s.screen].kind
+    if kind == "label":
+        own: dict[int, int | str] = {LABEL: s.letters}
+    elif kind in ("value", "figures") and s.opened >= 0:
+        own = {s.opened: s.value}
+    else:
+        return s
+    return s._replace(pending=tuple(sorted({**dict(s.pending), **own}.items())))
+
+
+def keep_all(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Keep all settings that were chosen in the dialogue, and leave for the rest screen."""
+    for setting, value in with_waiting(m, s).pending:
+        if setting != LABEL:
+            s = m.keep(s, setting, int(value))
+    return go_home(m, s), NOTHING
 
 def mark(m: Machine, s: State) -> State:
     """Let the marked entry of a list whose values change at once be what is open."""
@@ -119,7 +205,13 @@ def open_value(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def _open_setting(m: Machine, s: State, setting: int) -> Outcome:
     if setting < 0 or (not m.takes_settings(s) and m.locked_in_memory(setting)):
         return s, LOW
-    return push(s, m.profile.screen("value"))._replace(opened=setting, value=m.get(s, setting)), NOTHING
+    return opened_setting(m, s, setting), NOTHING
+
+
+def opened_setting(m: Machine, s: State, setting: int) -> State:
+    """Open the editor of a setting."""
+    opened = push(s, m.editors[setting])._replace(opened=setting, value=m.get(s, setting))
+    return noted_open(m, begun_editor(m, opened) if m.screens[opened.screen].kind == "figures" else opened)
 
 
 def use_free_key(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -198,10 +290,14 @@ def step_setting(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return m.keep(s, setting, (m.get(s, setting) + 1) % count), NOTHING
 
 
+STOPS = "stops"
+"""The argument of a verb that stops at the ends of what else goes round."""
+
+
 def scroll(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Move the mark in a list."""
     screen = m.screens[s.screen]
-    cursor, beeps = _moved(s.cursor, n, len(screen.entries), screen.wraps)
+    cursor, beeps = _moved(s.cursor, n, len(screen.entries), screen.wraps and arg != STOPS)
     return mark(m, s._replace(cursor=cursor, letter_key="")), Effects(("low",) * beeps)
 
 
@@ -218,7 +314,10 @@ def change(m: Machine, s: State, arg: str, n: int) -> Outcome:
     setting = m.settings[s.opened]
     if not setting.turned:
         return s, LOW
-    value, beeps = moved_value(m, s, s.opened, s.value, n)
+    if arg == STOPS:
+        value, beeps = _moved(s.value, n * stride(m, s, s.opened), setting.domain.count, False)
+    else:
+        value, beeps = moved_value(m, s, s.opened, s.value, n)
     return s._replace(value=value), Effects(("low",) * beeps)
 
 
@@ -287,9 +386,14 @@ def calm(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep the open value and return; a reset acts at once, a value with a second part goes on to it."""
+    if m.screens[s.screen].kind == "figures":
+        found = figures_value(m, s)
+        if found is None:
+            return s._replace(message=m.profile.common.error, message_ms=m.profile.common.message_ms), LOW
+        s = s._replace(value=found)
     following = m.settings[s.opened].then
     if following is not None:
-        opened = push(s, s.screen)._replace(outer=(s.opened, s.value), opened=following)
+        opened = push(s, m.editors[following])._replace(outer=(s.opened, s.value), opened=following)
         return opened._replace(value=m.get(s, following)), NOTHING
     if m.settings[s.opened].means is Means.RESET:
         return reset(m, s, m.settings[s.opened].domain.meaning(s.value), 0)
@@ -306,12 +410,20 @@ def inner(m: Machine, s: State, arg: str, n: int) -> Outcome:
     behind = dict(m.settings[s.opened].inner).get(s.value)
     if behind is None:
         return s, LOW
-    opened = push(s, s.screen)._replace(outer=(s.opened, s.value), opened=behind)
+    opened = push(s, m.editors[behind])._replace(outer=(s.opened, s.value), opened=behind)
     return opened._replace(value=m.get(s, behind)), NOTHING
+
+
+def figures_value(m: Machine, s: State) -> int | None:
+    """Return which value of the open setting the figures are, None for none."""
+    return m.settings[s.opened].domain.find_text(s.letters)
 
 
 def keep_home(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep the open value as it stands and leave for the rest screen."""
+    if m.screens[s.screen].kind == "figures":
+        kept, effects = keep_back(m, s, arg, n)
+        return (kept, effects) if effects is LOW else (go_home(m, kept), effects)
     return go_home(m, m.keep(s, s.opened, s.value)), NOTHING
 
 
@@ -354,4 +466,9 @@ VERBS: dict[str, Verb] = {
     "keep_back": keep_back,
     "keep_home": keep_home,
     "inner": inner,
+    "page": go_to_page,
+    "onto": onto,
+    "reopen": reopen,
+    "reset": reset,
+    "keep_all": keep_all,
 }

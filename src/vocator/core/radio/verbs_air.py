@@ -2,7 +2,7 @@
 
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Means
+from vocator.core.radio.profile import FOUND, Means
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
 from vocator.core.radio.verbs import Outcome, Verb, push, up_to_list
 
@@ -102,7 +102,7 @@ def search(m: Machine, s: State, arg: str, n: int) -> Outcome:
     screen = m.screens[index]
     setting = s.opened if screen.setting is None else screen.setting
     if screen.chain:
-        return push(s, index)._replace(opened=screen.chain[0], value=1, searched_ms=0), NOTHING
+        return push(s, index)._replace(opened=screen.chain[0], value=first_searched(m, screen.chain[0]), searched_ms=0), NOTHING
     if screen.needs is not None:
         needed, values = screen.needs
         if m.get(s, needed) not in values:
@@ -110,6 +110,11 @@ def search(m: Machine, s: State, arg: str, n: int) -> Outcome:
     elif setting < 0 or m.settings[setting].means not in SEARCHED or m.get(s, setting) == 0:
         return s, LOW
     return push(s, index)._replace(opened=setting, value=m.get(s, setting), searched_ms=0), NOTHING
+
+
+def first_searched(m: Machine, setting: int) -> int:
+    """Return the first value that a search steps through: what stands for none is left out."""
+    return 1 if m.settings[setting].domain.meaning(0) == "none" else 0
 
 
 def found(m: Machine, s: State) -> bool:
@@ -120,9 +125,16 @@ def found(m: Machine, s: State) -> bool:
 
 
 def keep_found(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Keep what the search shows and leave, to the list or home."""
-    if not m.screens[s.screen].hit_only or found(m, s):
-        s = m.keep(s, s.opened, s.value)
+    """Keep what the search shows, where it is to go, and leave, to the list or home."""
+    screen = m.screens[s.screen]
+    if screen.hit_only and not found(m, s):
+        return up_to_list(m, s), NOTHING
+    meaning = m.settings[s.opened].domain.meaning(s.value)
+    given = dict(screen.gives).get("code" if meaning[-1:] in ("N", "I") else "tone")
+    for setting, value in given if given is not None else ((s.opened, s.value),):
+        index = value if value != FOUND else m.settings[setting].domain.find_meaning(meaning)
+        if index is not None:
+            s = m.keep(s, setting, index)
     return up_to_list(m, s), NOTHING
 
 

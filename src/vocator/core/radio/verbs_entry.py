@@ -1,10 +1,12 @@
 """Verbs of typing: digits of an entry, a list's number, a picker's slot, an open value."""
 
+from vocator.core.radio.domain import is_number
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means, Screen
-from vocator.core.radio.state import LOW, NOTHING, State
-from vocator.core.radio.verbs import Outcome, Verb, go_back, push, refused
+from vocator.core.radio.state import LOW, NOTHING, Effects, State
+from vocator.core.radio.verbs import Outcome, Verb, go_back, keep_back, push, refused
+from vocator.core.radio.verbs_list import open_entry
 
 
 def enter(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -16,6 +18,8 @@ def type_digit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Take one digit on an entry, a list's number, a picker's slot or an open value."""
     screen = m.screens[s.screen]
     wanted = screen.digits
+    if screen.kind == "figures":
+        return _overtype(m, s, str(n))
     if screen.digit_ms:
         return _jump(m, s, screen, str(n))
     if screen.reading:
@@ -38,8 +42,56 @@ def _jump(m: Machine, s: State, screen: Screen, digit: str) -> Outcome:
     number = s.letter_key + digit if s.idle_ms < screen.digit_ms else digit
     for index, entry in enumerate(screen.entries):
         if entry.number == number:
-            return s._replace(cursor=index, letter_key=number if len(number) == 1 else ""), NOTHING
+            at = s._replace(cursor=index, letter_key=number if len(number) < MOST_JUMPED else "", idle_ms=0)
+            return open_entry(m, at, "", 0) if screen.opens and len(number) == MOST_JUMPED else (at, NOTHING)
+    if screen.opens and any(e.number.startswith(number) for e in screen.entries):
+        return s._replace(letter_key=number, idle_ms=0), NOTHING
     return refused(m, s._replace(letter_key=""))
+
+
+MOST_JUMPED = 2
+
+
+def _overtype(m: Machine, s: State, digit: str) -> Outcome:
+    """Put a digit in the place of the figure under the cursor, which goes on; at the last it stays."""
+    typed = s._replace(letters=s.letters[: s.place] + digit + s.letters[s.place + 1 :])
+    return typed._replace(place=next_figure(typed, 1)), NOTHING
+
+
+def next_figure(s: State, direction: int) -> int:
+    """Return where the figure beside the cursor stands; the cursor's own place at the ends."""
+    at = s.place + direction
+    while 0 <= at < len(s.letters) and not s.letters[at].isdigit():
+        at += direction
+    return at if 0 <= at < len(s.letters) else s.place
+
+
+def turn_figure(m: Machine, s: State, n: int) -> Outcome:
+    """Turn the figure under the cursor, round; with a carry the number goes up and down and stops at its ends."""
+    if not m.screens[s.screen].carry:
+        figure = str((int(s.letters[s.place]) + n) % 10)
+        return s._replace(letters=s.letters[: s.place] + figure + s.letters[s.place + 1 :]), NOTHING
+    figures = "".join(c for c in s.letters if c.isdigit())
+    by = 10 ** sum(c.isdigit() for c in s.letters[s.place + 1 :])
+    to = int(figures) + n * by
+    most = 10 ** len(figures) - 1
+    room = (most - int(figures)) // by if n > 0 else int(figures) // by
+    beeps = max(0, abs(n) - room)
+    to = int(figures) + (min(abs(n), room) if n > 0 else -min(abs(n), room)) * by
+    new = iter(f"{to:0{len(figures)}d}")
+    return s._replace(letters="".join(next(new) if c.isdigit() else c for c in s.letters)), Effects(("low",) * beeps)
+
+
+def move_cursor(m: Machine, s: State, direction: int) -> Outcome:
+    """Take the cursor a figure on or back; it stops at the ends."""
+    at = next_figure(s, direction)
+    return (s, LOW) if at == s.place else (s._replace(place=at), NOTHING)
+
+
+def onward_or_take(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Take the cursor on; after the last figure take the number."""
+    at = next_figure(s, 1)
+    return take(m, s, arg, n) if at == s.place else (s._replace(place=at), NOTHING)
 
 
 def point(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -48,19 +100,41 @@ def point(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def take(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """End an entry of any length: take what was typed, or refuse it; it closes either way."""
-    hz = read_frequency(m, m.screens[s.screen], s.typed)
+    """End an entry: take what was typed, or refuse it; an entry closes either way, figures stay open where they are refused."""
+    screen = m.screens[s.screen]
+    if screen.kind == "figures":
+        return _take_figures(m, s, screen)
+    if screen.of == "slot" or not screen.reading:
+        return _full_entry(m, s._replace(typed=""), screen, s.typed if screen.of == "slot" else s.typed.ljust(screen.digits, "0"))
+    hz = read_frequency(m, screen, s.typed)
     s = go_back(m, s)
-    return refused(m, s) if hz is None else (m.set_freq(s, hz), NOTHING)
+    return refused(m, s) if hz is None or _off_raster(screen, hz) else (m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING)
+
+
+def _off_raster(screen: Screen, hz: int) -> bool:
+    return bool(screen.rasters_hz) and all(hz % raster for raster in screen.rasters_hz)
+
+
+def _take_figures(m: Machine, s: State, screen: Screen) -> Outcome:
+    if screen.of != "frequency":
+        return keep_back(m, s, "", 0)
+    figures = "".join(c for c in s.letters if c.isdigit())
+    hz = entered_hz(m, s, screen, figures)
+    if not m.profile.receives(hz) or _off_raster(screen, hz):
+        return s._replace(message=m.profile.common.error, message_ms=m.profile.common.message_ms), LOW
+    return m.apply_auto_shift(m.set_freq(go_back(m, s), hz), hz), NOTHING
 
 
 def read_frequency(m: Machine, screen: Screen, typed: str) -> int | None:
     """Return what digits of any length stand for, hertz; None where they say nothing or two things.
 
-    ``reading`` is ``whole_mhz``: without a point they are megahertz; or ``bands``: the
-    reading that falls into the ranges tried first, else into those of receiving.
+    ``reading`` is ``whole_mhz``: without a point they are megahertz; ``zeros``: megahertz and kilohertz, what is
+    missing filled with zeros; or ``bands``: the reading that falls into the ranges tried first, else into those of receiving.
     """
     whole, has_point, decimals = typed.partition(".")
+    if screen.reading == "zeros" and not has_point:
+        hz = int(typed.ljust(6, "0")[:6] or "0") * 1_000
+        return hz if typed and len(typed) <= 6 and m.profile.receives(hz) else None
     if has_point or screen.reading == "whole_mhz":
         readings = [(whole, decimals)] if whole else []
     else:
@@ -84,12 +158,12 @@ def leave_entry(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     s = go_back(m, s)
     if screen.of == "slot":
-        index = m.profile.slot_index(typed)
+        index = m.profile.slot_typed(typed, s.positions[s.unit])
         if index is None or s.slots[index] is None:
             return refused(m, s)
         return s._replace(positions=with_item(s.positions, s.unit, index)), NOTHING
     hz = entered_hz(m, s, screen, typed)
-    if not m.profile.receives(hz) or (screen.rasters_hz and all(hz % raster for raster in screen.rasters_hz)):
+    if not m.profile.receives(hz) or _off_raster(screen, hz):
         return refused(m, s)
     if screen.ends_reverse:
         s = s._replace(reverse=False)
@@ -131,31 +205,56 @@ def digits_for(screen: Screen, hz: int) -> str:
 def _full_number(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     for index, entry in enumerate(screen.entries):
         if entry.number == typed:
-            return s._replace(cursor=index), NOTHING
+            at = s._replace(cursor=index)
+            return open_entry(m, at, "", 0) if screen.opens else (at, NOTHING)
     return refused(m, s)
 
 
 def _full_pick(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
-    index = m.profile.slot_index(typed)
+    index = m.profile.slot_typed(typed, s.pick)
     return refused(m, s) if index is None else (s._replace(pick=index), NOTHING)
 
 
 def _full_value(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     setting = m.settings[s.opened]
-    hz = int(typed) * setting.digit_hz
-    index = setting.domain.find_meaning(str(hz))
+    index = typed_value(m, s.opened, typed)
     if setting.means is Means.SEND_FREQUENCY:
-        entry = next(x for x in m.screens if x.kind == "entry" and x.of == "frequency")
-        if not m.profile.receives(hz) or (entry.rasters_hz and all(hz % raster for raster in entry.rasters_hz)):
+        entry, hz = next(x for x in m.screens if x.of == "frequency"), int(typed) * setting.digit_hz
+        if not m.profile.receives(hz) or _off_raster(entry, hz):
             return refused(m, s)
     return refused(m, s) if index is None else (s._replace(value=index), NOTHING)
+
+
+def typed_value(m: Machine, setting: int, typed: str) -> int | None:
+    """Return which value of a setting digits stand for, None for none."""
+    x = m.settings[setting]
+    if x.typed == "number":
+        return int(typed) - 1 if 0 < int(typed) <= x.domain.count else None
+    if x.typed == "bare":
+        return m.bare_values(setting).get(int(typed))
+    return x.domain.find_meaning(str(int(typed) * x.digit_hz))
+
+
+def typed_for(m: Machine, setting: int, value: int) -> str | None:
+    """Return the digits that stand for a value of a setting, None where none do."""
+    x = m.settings[setting]
+    if not x.digits:
+        return None
+    if x.typed == "hertz":
+        meaning = x.domain.meaning(value)
+        hertz = int(meaning) if is_number(meaning) else -1
+        found = hertz // x.digit_hz if hertz >= 0 and hertz % x.digit_hz == 0 else None
+    elif x.typed == "number":
+        found = value + 1
+    else:
+        found = next((bare for bare, of in m.bare_values(setting).items() if of == value), None)
+    return None if found is None or len(str(found)) > x.digits else f"{found:0{x.digits}d}"
 
 
 def _full_list(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     if not screen.live:
         return _full_number(m, s, screen, typed)
-    setting = m.settings[s.opened]
-    index = setting.domain.find_meaning(str(int(typed) * setting.digit_hz))
+    index = typed_value(m, s.opened, typed)
     return refused(m, s) if index is None else (m.keep(s, s.opened, index), NOTHING)
 
 
@@ -171,4 +270,5 @@ ENTRY_VERBS: dict[str, Verb] = {
     "take": take,
     "empty": empty,
     "leave_entry": leave_entry,
+    "onward_or_take": onward_or_take,
 }

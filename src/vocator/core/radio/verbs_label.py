@@ -7,7 +7,8 @@ before the first (only dots show), ``len(letters)`` once nothing blinks any more
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.state import LOW, NOTHING, State
-from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home
+from vocator.core.radio.verbs import STOPS, Outcome, Verb, go_back, go_home
+from vocator.core.radio.verbs_entry import move_cursor, turn_figure
 
 
 def blinking(s: State) -> bool:
@@ -16,12 +17,15 @@ def blinking(s: State) -> bool:
 
 
 def choose(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Turn the blinking place through the characters."""
+    """Turn the blinking place through the characters, or the figure under a cursor."""
+    if m.screens[s.screen].kind == "figures":
+        return turn_figure(m, s, n)
     if not blinking(s):
         return s, LOW
     characters = m.screens[s.screen].characters
-    at = characters.index(s.letters[s.place])
-    letter = characters[(at + n) % len(characters)]
+    at = characters.find(s.letters[s.place])
+    to = at + n if at >= 0 else n - (n > 0)
+    letter = characters[min(max(to, 0), len(characters) - 1) if arg == STOPS else to % len(characters)]
     return s._replace(letters=s.letters[: s.place] + letter + s.letters[s.place + 1 :]), NOTHING
 
 
@@ -37,11 +41,15 @@ def forward(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def onward(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go on to the next place; it stops at the last."""
+    if m.screens[s.screen].kind == "figures":
+        return move_cursor(m, s, 1)
     return (s._replace(place=s.place + 1), NOTHING) if s.place + 1 < len(s.letters) else (s, LOW)
 
 
 def backward(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go back to the place before."""
+    if m.screens[s.screen].kind == "figures":
+        return move_cursor(m, s, -1)
     return (s._replace(place=s.place - 1), NOTHING) if s.place > 0 else (s, LOW)
 
 
@@ -77,10 +85,13 @@ def keep_pushed(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def letter(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Choose a letter by repeated taps; another key changes the same place, a pause goes on to the next."""
+    """Choose a letter by repeated taps; another key changes the same place, or goes on, a pause goes on to the next."""
     screen = m.screens[s.screen]
-    group = dict(screen.letters)[str(n)]
+    group = dict(screen.letters).get(str(n))
+    if group is None:
+        return s, LOW
     going_on = s.place < len(s.letters) and s.idle_ms < m.profile.common.letter_ms
+    going_on = going_on and not (screen.goes_on and s.letter_key != str(n))
     if not going_on and len(s.letters) >= screen.length:
         return s, LOW
     taps = (s.letter_taps + 1) % len(group) if going_on and s.letter_key == str(n) else 0

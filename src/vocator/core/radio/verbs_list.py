@@ -3,7 +3,8 @@
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.state import LOW, NOTHING, State
-from vocator.core.radio.verbs import Outcome, Verb, go_home, open_screen, push
+from vocator.core.radio.verbs import Outcome, Verb, go_home, open_screen, opened_setting
+from vocator.core.radio.verbs_air import search
 from vocator.core.radio.verbs_memory import MEMORY_VERBS
 
 
@@ -21,10 +22,10 @@ def open_entry(m: Machine, s: State, arg: str, n: int) -> Outcome:
             return s, LOW
         if m.settings[entry.setting].scope == "slot" and m.shown_slot(s) is None:
             return s, LOW
-        value = m.profile.screen("value")
-        return push(remembered, value)._replace(opened=entry.setting, value=m.get(s, entry.setting)), NOTHING
+        return opened_setting(m, remembered, entry.setting), NOTHING
     if entry.screen:
-        opened, effects = open_screen(m, remembered, entry.screen, 0)
+        opener = search if m.screens[m.profile.screen(entry.screen)].kind == "search" else open_screen
+        opened, effects = opener(m, remembered, entry.screen, 0)
         return (s, LOW) if effects is LOW else (opened, effects)
     return s, LOW
 

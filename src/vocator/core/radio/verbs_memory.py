@@ -3,8 +3,8 @@
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
-from vocator.core.radio.state import LOW, NOTHING, Effects, State, Stored
-from vocator.core.radio.verbs import Outcome, Verb, go_back, go_home, push, refused, say, up_to_list
+from vocator.core.radio.state import LABEL, LOW, NOTHING, Effects, State, Stored
+from vocator.core.radio.verbs import STOPS, Outcome, Verb, go_back, go_home, push, refused, say, up_to_list, with_waiting
 
 
 def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -14,6 +14,10 @@ def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
     if not order:
         return s, Effects(("low",) * abs(n))
     position = s.positions[s.unit]
+    if arg == STOPS:
+        ahead = [i for i in order if (i > position) == (n > 0) and i != position]
+        to = ahead[min(abs(n), len(ahead)) - 1] if ahead else position
+        return s._replace(positions=with_item(s.positions, s.unit, to), lent=-1), Effects(("low",) * max(0, abs(n) - len(ahead)))
     if order[-1] != position:
         # a slot outside the group stays shown until the dial moves, and is not met again
         target = order[(abs(n) - 1) % len(order)]
@@ -23,17 +27,25 @@ def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def pick(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Go through all slots of the picker, or of the picked slot's group."""
-    if m.screens[s.screen].stops:
-        to = min(max(s.pick + n, 0), m.profile.slot_count - 1)
-        return s._replace(pick=to), Effects(("low",) * (abs(n) - abs(to - s.pick)))
-    slots = m.profile.group_of(s.pick) if m.profile.group_size else range(m.profile.slot_count)
-    return s._replace(pick=slots[(s.pick - slots.start + n) % len(slots)]), NOTHING
+    """Go through the slots of the picker, or of the picked slot's group, in its order."""
+    to, beeps = m.picked(s, m.screens[s.screen], n, arg == STOPS)
+    return s._replace(pick=to), Effects(("low",) * beeps)
 
 
 def pick_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go to the same number in another group."""
-    return s._replace(pick=(s.pick + n * m.profile.group_size) % m.profile.slot_count), NOTHING
+    return s._replace(pick=(s.pick + n * m.profile.group_size) % m.profile.plain_slots), NOTHING
+
+
+def bank(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Go to a bank: to the same number in it where a slot is picked, to its first occupied slot in memory mode."""
+    first = m.profile.group_texts.index(arg) * m.profile.group_size
+    if m.screens[s.screen].kind == "picker":
+        return s._replace(pick=first + s.pick % m.profile.group_size), NOTHING
+    if not m.in_memory(s):
+        return s, LOW
+    slot = next((i for i in range(first, first + m.profile.group_size) if s.slots[i] is not None), None)
+    return (s, LOW) if slot is None else (_stand_at(s, slot), NOTHING)
 
 
 def next_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -51,11 +63,17 @@ def next_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def recall_to_vfo(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Put the picked slot into the VFO, with all its settings, and leave for VFO mode."""
-    stored = s.slots[s.pick]
+    """Put the slot picked, or the one shown at rest, into the VFO, with all its settings, and leave for VFO mode."""
+    at_rest = m.screens[s.screen].over_rest
+    if at_rest and not m.in_memory(s):
+        return s, LOW
+    slot = s.positions[s.unit] if at_rest else s.pick
+    stored = s.slots[slot]
     if stored is None:
         return s, LOW
-    s = _stand_at(s, s.pick)._replace(modes=with_item(s.modes, s.unit, m.vfo))
+    s = _stand_at(s, slot)._replace(modes=with_item(s.modes, s.unit, m.vfo))
+    if s.loans:
+        s = s._replace(loans=with_item(s.loans, s.unit, None))
     s = m.set_freq(go_home(m, s), stored.rx_hz)
     for setting, value in zip(m.stored, stored.values, strict=True):
         s = m.put(s, setting, value)
@@ -79,16 +97,28 @@ def _store(m: Machine, s: State, stored: Stored | None) -> State:
     return s._replace(slots=with_item(s.slots, s.pick, stored))
 
 
-def _leave(m: Machine, s: State, picker: int) -> State:
-    """Leave a picker as its profile says: home, or back to the list it was opened from."""
-    screen = m.screens[picker]
-    if screen.after == "stay":
-        return s
-    if screen.after == "memory":
+def _leave(m: Machine, s: State, at: int, after: str = "") -> State:
+    """Leave a list of slots, or a dialogue, as its profile says: home, into memory mode, back to the list it was opened from, or not."""
+    screen = m.screens[at]
+    after = after or screen.after or "home"
+    if after == "stay":
+        return say(m, moved_on(m, s), screen.message)
+    if after == "memory":
         s = s._replace(modes=with_item(s.modes, s.unit, m.memory))
-    if screen.after in ("home", "memory"):
+    if after in ("home", "memory"):
         return say(m, go_home(m, s), screen.message)
     return say(m, up_to_list(m, s), screen.message)
+
+
+def moved_on(m: Machine, s: State, moves: str = "") -> State:
+    """Let the list of slots that shows go on from a slot: to the next, or to the next free one."""
+    moves = moves or m.screens[s.screen].moves_on
+    if moves == "next_free":
+        return s._replace(pick=m.free_after(s, s.pick))
+    if moves == "next":
+        slots = m.profile.group_of(s.pick) if m.profile.group_size else range(m.profile.plain_slots)
+        return s._replace(pick=slots[(s.pick - slots.start + 1) % len(slots)])
+    return s
 
 
 def _is_second_save(m: Machine, s: State) -> bool:
@@ -106,21 +136,61 @@ def write(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def confirm(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Say yes to the question of a store."""
-    picker = s.stack[-1]
-    return _written(m, go_back(m, s), picker)
+    """Say yes to the question of a store; where that leads to is said by the question, else by the list of slots."""
+    picker, question = s.stack[-1], m.screens[s.screen]
+    return _written(m, go_back(m, s), picker, question.after)
 
 
-def _written(m: Machine, s: State, picker: int) -> Outcome:
+def decline(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Say no: back to where the question came from, which may go on from the slot."""
+    moves = m.screens[s.screen].moves_on
+    s = go_back(m, s)
+    return moved_on(m, s, moves) if moves else s, NOTHING
+
+
+def _written(m: Machine, s: State, picker: int, after: str = "") -> Outcome:
     before = s.slots[s.pick]
     if before is not None and _is_second_save(m, s):
         s = _store(m, s, before._replace(split_hz=m.freq(s)))
     else:
-        s = _store(m, s, m.stored_from_vfo(s)._replace(label=s.letters.rstrip() or None))
+        s = _store(m, s, m.to_write(s)._replace(label=s.letters.rstrip() or None))
     beep = m.screens[picker].write_beep
     if s.pick != m.profile.call_slot:
         s = _stand_at(s, s.pick)
-    return _leave(m, s._replace(last_written=s.pick), picker), Effects((beep,)) if beep else NOTHING
+    return _leave(m, _noted(m, s), picker, after), Effects((beep,)) if beep else NOTHING
+
+
+def _noted(m: Machine, s: State) -> State:
+    """Note which slot was written last."""
+    return s._replace(last_written=s.pick, wrote=s.pick if m.notes_written else s.wrote)
+
+
+def write_all(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Write the picked slot with all that was chosen in the dialogue: VFO, label, settings."""
+    return _with_waiting(m, s, m.to_write(s))
+
+
+def change_all(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Change in the picked slot what was chosen in the dialogue, and nothing else; refused on a free one."""
+    stored = s.slots[s.pick]
+    return refused(m, s) if stored is None else _with_waiting(m, s, stored)
+
+
+def _with_waiting(m: Machine, s: State, stored: Stored) -> Outcome:
+    at, screen = s.screen, m.screens[s.screen]
+    s = with_waiting(m, s)
+    for what, value in s.pending:
+        if what == LABEL:
+            stored = stored._replace(label=str(value).rstrip() or None)
+        elif m.settings[what].scope == "slot":
+            stored = m.with_mark(stored, what, int(value))
+        else:
+            stored = stored._replace(values=with_item(stored.values, m.stored_place[what], int(value)))
+    s = _store(m, s, stored)
+    if s.pick != m.profile.call_slot:
+        s = _stand_at(s, s.pick)
+    effects = Effects((screen.write_beep,)) if screen.write_beep else NOTHING
+    return _leave(m, _noted(m, s), at, screen.after), effects
 
 
 def write_split(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -196,4 +266,8 @@ MEMORY_VERBS: dict[str, Verb] = {
     "next_group": next_group,
     "recall_to_vfo": recall_to_vfo,
     "toggle_lit": toggle_lit,
+    "bank": bank,
+    "decline": decline,
+    "write_all": write_all,
+    "change_all": change_all,
 }
