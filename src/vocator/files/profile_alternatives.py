@@ -41,12 +41,13 @@ Writer = Callable[[dict[str, Any], str, dict[str, Any]], Iterator[Change]]
 READ_OUT = {
     "drawn, or said of the radio": {"model", "name", "kind", "panel", "firmwares", "shows_sending", "about", "titles", "keys", "dials",
                                     "touches", "free_keys", "scrolled_past", "unknown", "units", "bands"},
-    "a text: it is read off the display": {"icon", "text", "message", "mark", "word", "occupied_mark", "prefix", "common"},
+    "a text: it is read off the display": {"icon", "text", "message", "mark", "word", "occupied_mark", "prefix", "common", "soft", "shown",
+                                                "occupied_text", "pattern", "banks"},
     "no harmless press tells it": {"transmit_hz", "weather_hz", "burst_key", "write_beep", "repeat_per_s", "step_ms", "digit_s",
                                    "second_save", "touched", "shows", "kind", "auto_step_hz"},
     "what the whole screen or setting is, not how it behaves": {"means", "of", "setting", "needs", "chain", "keyboard", "letters", "reading",
                                                                 "first_hz", "named", "amounts", "inner", "then", "band", "digit_hz", "labels", "slots", "settings",
-                                                                "screens", "tune_hz", "first", "rasters_hz"},
+                                                                "screens", "tune_hz", "first", "rasters_hz", "gives", "edited_on", "typed"},
 }  # fmt: skip
 """Fields without alternatives, by the reason."""
 
@@ -274,6 +275,20 @@ def _closing(field: str) -> Writer:
     return write
 
 
+QUIETS = {
+    "value": ("home", "back", "keep", "keep_back"),
+    "figures": ("home", "back", "keep_back", "take"),
+    "entry": ("home", "take"),
+}
+
+
+def _quiet(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[Change]:
+    now = screen.get("quiet") or "home"
+    for other in QUIETS.get(screen["kind"], ("home", "back")) if screen.get("quiet_s") or screen.get("window_s") else ():
+        if other != now:
+            yield Change(((("screens", name, "quiet"), other),), f"{name}: left alone, it goes {other}", f"screens.{name}.quiet")
+
+
 def _asks(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[Change]:
     if screen.get("asks"):
         patches = ((("screens", name, "asks"), ""), (("screens", name, "occupied"), "overwrite"))
@@ -384,6 +399,7 @@ def _none(data: dict[str, Any], name: str, given: dict[str, Any]) -> Iterator[Ch
 WRITERS: dict[type[BaseModel], dict[str, Writer]] = {
     ScreenFile: {
         "bind": _binds, "entries": _entries, "through": _through, "quiet_s": _closing("quiet_s"), "window_s": _closing("window_s"), "asks": _asks,
+        "quiet": _quiet,
     },
     SettingFile: {
         "values": _values, "tones": _tones, "new": _new, "scope": _scope, "disturbs": _nothing("disturbs"), "clears": _nothing("clears"),

@@ -11,7 +11,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone, is_number
+from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.profile import (
     FOUND,

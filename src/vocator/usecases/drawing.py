@@ -102,8 +102,9 @@ SCREEN_WORDS = {
 def way_home_view(twin: Twin) -> list[dict[str, Any]]:
     """Return for everything that can be open how it looks and what leads home."""
     found: list[dict[str, Any]] = []
-    for (screen, icon, text), actions in sorted(ways_home(twin).items()):
-        looks = f"{icon} lit" if icon else f"{text} at the top" if text else SCREEN_WORDS[screen]
+    for (screen, icon, text, page), actions in sorted(ways_home(twin).items()):
+        where = "in the bottom line" if page else "at the top"
+        looks = f"{icon} lit" if icon else f"{text} {where}" if text else SCREEN_WORDS[screen]
         if not any(f["looks"] == looks and f["actions"] == list(actions) for f in found):
             found.append({"screen": screen, "icon": icon, "looks": looks, "actions": list(actions)})
     return found

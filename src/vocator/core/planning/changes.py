@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 from vocator.core.goals.sheet import Change, Part
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.quick_keys import keys_hang_on
 
 
 def left_different(
@@ -18,7 +19,7 @@ def left_different(
     """
     twin = draft.twin
     units, settings = twin.profile.units, twin.settings
-    watch = [twin.watch] if twin.watch is not None else []
+    watch = [*([twin.watch] if twin.watch is not None else []), *keys_hang_on(twin)]
     chosen = [s for s in dict.fromkeys([*watch, *touched]) if settings[s].scope == "set"]
     if not goal_of_slot:
         chosen = list(dict.fromkeys([*watch, *touched]))

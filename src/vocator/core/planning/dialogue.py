@@ -24,6 +24,14 @@ def dialogue_of(twin: Twin) -> Screen | None:
     return next((s for s in pickers if binding_for(s, "onto")), None)
 
 
+def change_dialogue(twin: Twin) -> str | None:
+    """Return the press in memory mode that opens the dialogue which changes what a slot holds, None where there is none."""
+    for binding in twin.screens[twin.memory].bind:
+        if binding.verb == "open" and "change_all" in _ahead(twin, twin.screens[twin.profile.screen(binding.arg)]):
+            return press_text(binding.press)
+    return None
+
+
 def store_in_dialogue(draft: Draft, routes: Routes, goal: Goal, picker: Screen, group: tuple[int, int] | None) -> None:
     """Pick the slot, answer what the dialogue asks, and say yes at its end."""
     twin = draft.twin

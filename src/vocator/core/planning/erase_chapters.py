@@ -26,7 +26,7 @@ def clear_slot(draft: Draft, routes: Routes, goal: Goal, words: str = "stop, or 
         say=f"Look at slot {slot}",
         why="a store would be refused while it is taken",
     )
-    erase, back = key_for(picker, "erase"), key_for(picker, "back")
+    erase, back = key_for(picker, "erase"), key_for(picker, "back") or key_for(picker, "home")
     assert erase is not None and back is not None
     mark = picker.occupied_mark + slot
     draft.alternatives(
@@ -68,12 +68,16 @@ def _erase_shown(draft: Draft, routes: Routes, goal: Goal) -> None:
         actions = [*routes.go_to_list(draft.state, listed.list_screen), *routes.open_entry(listed.list_screen, 0, listed.entry)]
         draft.step(ChapterKind.STORE, actions, say=f"Erase: {', '.join(actions)}", why=f"it does not ask. {FOR_GOOD}")
     else:
-        question = next(s for s in twin.screens if s.kind == "question" and binding_for(s, "erase"))
-        opening, yes = _through_questions(routes, question), key_for(question, "erase")
+        question = next((s for s in twin.screens if s.kind == "question" and binding_for(s, "erase")), None)
+        if question is None:
+            raise Beyond("erase", "no key that is described erases a slot", "Describe how a slot is erased, or overwrite it.")
+        via, yes = routes.to_screen(twin.memory, question.name), key_for(question, "erase")
+        opening = open_via(draft, routes, via) if via is not None else _through_questions(routes, question)
         assert opening and yes is not None
         say = f"Ask to erase: {question.text}"
         draft.step(ChapterKind.STORE, [*opening], shows=question.text, say=say, why="it asks first")
         draft.step(ChapterKind.STORE, [yes], say=f"Erase: tap {yes}", why=FOR_GOOD)
+        to_rest(draft, routes, why="the slot is empty")
     say = f"Look: {slot} is gone; the next slot shows, or dashes where none is left"
     draft.step(ChapterKind.STORE, [], say=say, why="memory mode passes over free slots")
 

@@ -123,16 +123,16 @@ def _searchable(twin: Twin, s: State) -> list[State]:
     return found
 
 
-def page_word(twin: Twin, page: Screen) -> str:
-    """Return the first word in the bottom line of a page that no other page and no rest screen shows; empty where none is its own."""
-    others = {w for x in twin.screens if x is not page and x.over_rest for w in soft_words(x)}
-    return next((w for w in soft_words(page) if w not in others), "")
+def bottom_line(twin: Twin, page: Screen) -> str:
+    """Return what stands in the bottom line of a page, all of it: a label may read like a word of it; empty where another screen shows the same."""
+    own = soft_words(page)
+    return "" if any(soft_words(x) == own for x in twin.screens if x is not page and x.over_rest) else " ".join(own)
 
 
 class Look(NamedTuple):
     """How an open state looks: its screen, the icon of a lit layer, the words of a panel or list that tell it apart.
 
-    A ``page`` over a rest screen is known by its icon or a word in its bottom line.
+    A ``page`` over a rest screen is known by its icon or its bottom line.
     """
 
     screen: str
@@ -145,7 +145,7 @@ def look_of(twin: Twin, s: State) -> Look:
     """Return how an open state looks."""
     screen: Screen = twin.screens[s.screen]
     if screen.kind == "page":
-        return Look(display(twin, s).screen, screen.icon, "" if screen.icon else page_word(twin, screen), True)
+        return Look(display(twin, s).screen, screen.icon, "" if screen.icon else bottom_line(twin, screen), True)
     icon = screen.icon if screen.kind == "layer" else ""
     return Look(
         display(twin, s).screen, icon, screen.text if screen.kind == "panel" else screen.mark if screen.kind == "list" else ""

@@ -49,7 +49,8 @@ def way_to_value(twin: Twin, s: State, setting: int, value: int) -> list[str] | 
 def way_to_frequency(twin: Twin, s: State, hz: int) -> list[str] | None:
     """Return the actions that put a frequency (hertz) into the VFO, None where none are found."""
     if twin.freq(s) == hz:
-        s = twin.set_freq(s, next(b.new_hz[0] for b in twin.profile.bands if b.low_hz <= hz <= b.high_hz))
+        low, high = next((a, b) for a, b in twin.profile.receive_hz if a <= hz <= b)
+        s = twin.set_freq(s, hz + 1_000_000 if hz + 1_000_000 <= high else low)
     return _search(twin, s, Wish(hz=hz), lambda x: twin.freq(x) == hz and _settled(twin, x))
 
 
@@ -67,7 +68,7 @@ def _settled(twin: Twin, s: State) -> bool:
 def _search(twin: Twin, start: State, wish: Wish, done: Callable[[State], bool]) -> list[str] | None:
     order = count()
     queue: list[tuple[float, int, State, tuple[str, ...]]] = [(0.0, next(order), start, ())]
-    seen = set()
+    seen: set[State] = set()
     while queue and len(seen) < MOST_STATES:
         cost, _, s, actions = heappop(queue)
         if done(s):
@@ -116,6 +117,7 @@ def pressed(twin: Twin, s: State) -> Iterator[tuple[Press, Handler]]:
 
 def _moves(twin: Twin, s: State, wish: Wish) -> Iterator[Move]:
     screen = twin.screens[s.screen]
+    name = twin.settings[wish.setting].name if wish.setting >= 0 else None
     for press, does in pressed(twin, s):
         cost = TAP_S if press.kind == "tap" else HOLD_EXTRA_S + press.ms / 1000
         text = press_text(press)
@@ -124,11 +126,12 @@ def _moves(twin: Twin, s: State, wish: Wish) -> Iterator[Move]:
         elif does.name in KEEPS:
             if _stands_right(twin, s, screen, wish):
                 yield (text,), cost
-        elif does.name == "open" and _may_lead(twin, does.arg, wish):
+        elif does.name == "open":
+            if _may_lead(twin, does.arg, wish):
+                yield (text,), cost
+        elif does.name == "open_value" and does.arg == name:
             yield (text,), cost
-        elif does.name == "open_value" and wish.setting >= 0 and does.arg == twin.settings[wish.setting].name:
-            yield (text,), cost
-        elif does.name == "step" and wish.setting >= 0 and does.arg == twin.settings[wish.setting].name:
+        elif does.name == "step" and does.arg == name:
             yield from _stepped(twin, s, text, cost, wish)
         elif does.name == "take_value" and does.arg == _named(twin, wish):
             yield (text,), cost

@@ -8,7 +8,8 @@ from vocator.core.planning.changing import chapter_of, type_and_look
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.finding import way_to_frequency, way_to_rest, way_to_value
 from vocator.core.planning.order import CHAPTERS
-from vocator.core.planning.routes import binding_for
+from vocator.core.planning.quick_keys import set_quick
+from vocator.core.planning.routes import Routes, binding_for
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.twin import Twin
 
@@ -38,6 +39,10 @@ def set_by_search(draft: Draft, todo: dict[int, int], whys: dict[int, str], one:
         chapter, x = one or chapter_of(draft, setting), twin.settings[setting]
         text = x.domain.text(todo[setting])
         way = way_to_value(twin, draft.state, setting, todo[setting])
+        if way is None and Routes(twin).presses(twin.vfo, "step", x.name) is not None:
+            leave_by_search(draft, chapter, "its key works at rest")
+            set_quick(draft, Routes(twin), setting, todo[setting], whys, chapter)
+            continue
         if way is None:
             raise Beyond(x.name, "no key that is described leads to it", f"Describe how {x.name} is opened, changed and kept.")
         why, name = whys.get(setting, ""), x.shown or x.name

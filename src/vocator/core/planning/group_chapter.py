@@ -38,7 +38,8 @@ def keep_to_group(draft: Draft, routes: Routes, setting: int, value: int) -> Non
     text = twin.settings[setting].domain.text(value)
     set_all(draft, routes, {setting: value}, {setting: f"the slot belongs to group {text} then"}, ChapterKind.GROUP)
     keys = routes.presses(twin.memory, "lock_group")
-    assert keys is not None
+    if keys is None:
+        return
     shown = f"G{value}"
     draft.step(
         ChapterKind.GROUP,

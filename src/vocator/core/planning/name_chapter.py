@@ -15,7 +15,12 @@ from vocator.core.radio.twin import Twin
 def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Write the label after a store, place by place; nothing where it was typed while storing."""
     editor = _editor(draft.twin)
-    if goal.channel.label is None or editor is None or dialogue_of(draft.twin) is not None or picker_for(draft.twin, "write").letters:
+    if (
+        goal.channel.label is None
+        or editor is None
+        or dialogue_of(draft.twin) is not None
+        or picker_for(draft.twin, "write").letters
+    ):
         return
     if editor.letters:
         _name_typed(draft, routes, editor, goal.channel.label)

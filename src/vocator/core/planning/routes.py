@@ -215,8 +215,10 @@ class Routes:
         dial = self._dial(screen, verb)
         if dial is not None:
             return dial + ("" if direction > 0 else "-")
-        taps = self.twin.tables[screen].taps
-        return next(key for key, handler in taps.items() if handler.name == verb and handler.clicks == direction)
+        taps = {key: handler.clicks for key, handler in self.twin.tables[screen].taps.items() if handler.name == verb}
+        own = next((key for key, clicks in taps.items() if clicks == direction), None) or next(iter(taps), None)
+        assert own is not None, f"{self.twin.screens[screen].name}: no key does {verb}"
+        return own if own in ("UP", "DOWN") else f"[{own}]"
 
     def click_s(self, screen: int, verb: str) -> float:
         """Return the effort of one click or tap of what turns, in seconds."""

@@ -7,6 +7,7 @@ from vocator.core.planning.changing import MANY_CLICKS
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.exploration import Look
 from vocator.core.planning.found_ways import and_back, beyond_chapters, type_by_search
+from vocator.core.planning.quick_keys import keys_hang_on, set_quick
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.way_home import changes_nothing, left_by, ways_home
@@ -26,6 +27,8 @@ _NAMES = {
 }
 
 
+WORDS = 12
+"""So long a text is no label of most radios."""
 COMMON_RASTER_HZ = 100_000
 
 
@@ -51,7 +54,8 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
                 else "so that nothing is open"
             )
             options.append((when, list(actions), f"{words}: {spoken(actions)}", why))
-        options.sort(key=lambda o: (not o[0].shows, o[1], o[0].screen or ""))
+        # a long text first: a label may read like a short one
+        options.sort(key=lambda o: (-len(o[0].shows or "") // WORDS, not o[0].shows, o[1], o[0].screen or ""))
         if options:
             draft.alternatives(ChapterKind.READY, options)
     else:
@@ -63,6 +67,7 @@ def ready(draft: Draft, routes: Routes, goal: Goal) -> None:
             say=f"Look: {seen.main} stands on the display",
             why="the short way goes on from there; if not, take the long way",
         )
+    _free_the_keys(draft, routes)
     _stop_watching(draft, routes)
     draft.chose_row = bool(twin.unit_of) or goal.row is not None
     if twin.unit_of:
@@ -137,6 +142,15 @@ def _choose_side(draft: Draft, routes: Routes, side: str) -> None:
         say=f"Make {side} the main side",
         why="the main side takes the keys, and its dial works the lists",
     )
+
+
+def _free_the_keys(draft: Draft, routes: Routes) -> None:
+    """Put settings on which keys at rest hang to the value at which most of them work."""
+    twin = draft.twin
+    for setting, value in keys_hang_on(twin).items():
+        if draft.is_right(setting, value) or routes.presses(twin.vfo, "step", twin.settings[setting].name) is None:
+            continue
+        set_quick(draft, routes, setting, value, {setting: "else some keys have no work"}, ChapterKind.READY)
 
 
 def _stop_watching(draft: Draft, routes: Routes) -> None:

@@ -2,6 +2,7 @@
 
 from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.found_ways import beyond_chapters, leave_by_search
 from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.way_home import way_out
@@ -13,6 +14,8 @@ def look_at(draft: Draft, routes: Routes, setting: int) -> None:
     """See a setting on the display, by its icon or where its value is opened, and leave that as it is."""
     twin, s = draft.twin, draft.twin.settings[setting]
     text = s.domain.text(draft.value(setting))
+    if beyond_chapters(twin):
+        leave_by_search(draft, ChapterKind.SET, "the setting is kept")
     icon = next(((icon, value) for icon, of, value in twin.set_icons if of == setting), None)
     lit = icon is not None and icon[1] == draft.value(setting)
     if icon is not None and (lit or s.domain.count == 2):
@@ -55,3 +58,4 @@ def _in_list(draft: Draft, routes: Routes, list_screen: int, entry: int, name: s
 def _leave(draft: Draft, name: str) -> None:
     keys = way_out(draft.twin, draft.state)
     draft.step(ChapterKind.READ_BACK, keys, say=f"Leave {name}: {', '.join(keys)}", why="nothing is changed")
+    leave_by_search(draft, ChapterKind.READ_BACK, "nothing is changed")

@@ -5,15 +5,14 @@ nothing is disturbed afterwards.
 """
 
 from vocator.core.goals.effort import HOLD_EXTRA_S, TAP_S
-from vocator.core.goals.sheet import ChapterKind, When
+from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.changing import change_to, chapter_of, many_clicks, type_and_look
 from vocator.core.planning.draft import Draft
+from vocator.core.planning.found_ways import beyond_chapters, set_by_search
 from vocator.core.planning.list_ways import Plan, set_in_lists, set_in_panel
 from vocator.core.planning.order import CHAPTERS, without_disturbed
-from vocator.core.planning.found_ways import beyond_chapters, set_by_search
+from vocator.core.planning.quick_keys import set_quick
 from vocator.core.planning.routes import Routes, key_for
-from vocator.core.radio.display import display, lasting_icons
-from vocator.core.radio.kept import with_item
 from vocator.core.radio.profile import Binding
 
 QUICK_ENOUGH_S = 3.0
@@ -48,7 +47,7 @@ def set_all(
     set_in_lists(draft, routes, plan, whys, chapter, leave)
     by_key = [
         *((s, v, _set_adjusted) for s, v in plan.adjusted.items()),
-        *((s, v, _set_quick) for s, v in plan.quick.items()),
+        *((s, v, set_quick) for s, v in plan.quick.items()),
         *((s, v, _set_opened) for s, v in plan.opened.items()),
     ]
     for setting, value, setter in sorted(by_key, key=lambda k: CHAPTERS.index(chapter_of(draft, k[0]))):
@@ -130,24 +129,6 @@ def _quick_s(draft: Draft, setting: int, value: int, presses: tuple[str, ...]) -
 # -- keys of their own ------------------------------------------------------------------
 
 
-def _own_icons(draft: Draft, setting: int) -> dict[int, str]:
-    """Return the icon that each value lights and no other value does, for those that have one."""
-    twin = draft.twin
-    if setting not in twin.stored_place:
-        return {value: icon for icon, of, value in twin.set_icons if of == setting}
-    stored = twin.stored_from_vfo(draft.state)
-    place = twin.stored_place[setting]
-    lit = {
-        value: set(lasting_icons(twin, stored._replace(values=with_item(stored.values, place, value))))
-        for value in range(twin.settings[setting].domain.count)
-    }
-    return {
-        value: sorted(own)[0]
-        for value, icons in lit.items()
-        if (own := icons - set().union(*(other for v, other in lit.items() if v != value)))
-    }
-
-
 def _adjusting(routes: Routes, setting: int) -> Binding | None:
     """Return what turns a setting at once in VFO mode, mostly with a key down."""
     twin = routes.twin
@@ -173,28 +154,6 @@ def _set_adjusted(
         say=f"{s.name} to {text}{words}",
         why=why,
     )
-    draft.now_certain(setting)
-
-
-def _set_quick(draft: Draft, routes: Routes, setting: int, value: int, whys: dict[int, str], chapter: ChapterKind | None) -> None:
-    """Step a setting by its key until it shows; where its value shows nothing, from what the others show."""
-    twin, s = draft.twin, draft.twin.settings[setting]
-    presses = routes.presses(twin.vfo, "step", s.name)
-    assert presses is not None
-    text, keys = s.domain.text(value), " ".join(presses)
-    chapter, why = chapter or chapter_of(draft, setting), whys.get(setting, "")
-    icons = _own_icons(draft, setting)
-    shows = display(twin, twin.put(draft.state, setting, value)).stands(text)
-    if value not in icons and not shows and len(icons) == s.domain.count - 1:
-        options = []
-        for other, icon in icons.items():
-            times = (value - other) % s.domain.count
-            words = f"If {icon} shows: {keys}{f', {times} times' if times > 1 else ''}, until {icon} is out"
-            options.append((When(icon=icon), [keys] * times, words, why))
-        draft.alternatives(chapter, options)
-    else:
-        shown = icons.get(value, text)
-        draft.step(chapter, [f"{keys} until {shown}"], shows=shown, say=f"{s.name} {text}", why=why)
     draft.now_certain(setting)
 
 

@@ -13,10 +13,10 @@ from typing import Any
 
 from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
-from vocator.core.proving.every_start import EveryStart
+from vocator.core.proving.every_start import EveryStart, Shape
 from vocator.core.proving.judgement import air_fault, judge_state
 from vocator.core.proving.partial import FIELD, SLOTS, PartialSlots, PartialState
-from vocator.core.proving.symbols import Box, Symbol, key_of
+from vocator.core.proving.symbols import Box, Overrun, Symbol, key_of
 from vocator.core.radio.actions import Action, parse_actions
 from vocator.core.radio.perform import UntilFailed, perform
 from vocator.core.radio.profile import OVER_REST
@@ -24,6 +24,7 @@ from vocator.core.radio.state import State
 
 MOST_STATES = 4_000
 MOST_ACTIONS = 400_000
+MOST_FORKS = 200_000
 
 
 class Node:
@@ -129,6 +130,13 @@ class EveryRun:
     def go(self) -> None:
         """Carry the sheet out from all starts and judge each end."""
         shapes = self.starts.shapes
+        self.ledger.most_forks = MOST_FORKS
+        try:
+            self._go(shapes)
+        except Overrun:
+            self.outcome.unfinished = f"more than {MOST_FORKS} answers apart"
+
+    def _go(self, shapes: list[Shape]) -> None:
         self.follow([Node(s.state, s.box.with_part(self.starts.shape.number, frozenset([n]))) for n, s in enumerate(shapes)])
 
     def follow(self, nodes: list[Node]) -> None:

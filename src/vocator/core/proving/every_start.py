@@ -151,7 +151,11 @@ class EveryStart:
         return (Signal(self.goal.channel.rx_hz, None if code else sent, sent if code else None),)
 
     def _reopenable(self) -> list[Any]:
-        found = {(x.screen, x.opened, x.stack) for x in open_states(self.plain) if self.plain.screens[x.screen].kind in (*EDITORS, "list")}
+        found = {
+            (x.screen, x.opened, x.stack)
+            for x in open_states(self.plain)
+            if self.plain.screens[x.screen].kind in (*EDITORS, "list")
+        }
         return [NOTHING_OPENED, *sorted(found)]
 
     def _openable(self) -> list[int]:

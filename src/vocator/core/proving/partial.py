@@ -195,6 +195,8 @@ class PartialTwin(Twin):
         )
         if handler is None or s.typed or s.message or handler.by > 1 or handler.arg == STOPS or handler.other is not None:
             return None
+        if handler.name == "choose" and self.screens[s.screen].kind == "figures":
+            return self._leap_in_figures(s, target)
         if handler.name in LEADING:
             return self._leap_in_open(s, handler.name, target)
         if handler.name not in ("recall", "next_group") or not self.in_memory(s):
@@ -213,6 +215,15 @@ class PartialTwin(Twin):
         if self.profile.group_size and s.positions[s.unit] // self.profile.group_size != to // self.profile.group_size:
             raise UntilFailed(f"until {target}", self.seen(s))
         return s._replace(positions=with_item(s.positions, s.unit, to), lent=-1)
+
+    def _leap_in_figures(self, s: State, target: str) -> State | None:
+        """Turn the figure under a cursor to where a full round would find it; with a carry, the number as far as the cursor."""
+        letters, place = str(s.letters), s.place
+        if self.screens[s.screen].carry and len(target) == place + 1 and target.replace(".", "").isdigit():
+            return s._replace(letters=target + letters[place + 1 :], idle_ms=0)
+        if len(target) == 1 and target.isdigit() and not self.screens[s.screen].carry:
+            return s._replace(letters=letters[:place] + target + letters[place + 1 :], idle_ms=0)
+        return None
 
     def _leap_in_open(self, s: State, verb: str, target: str) -> State | None:
         """Turn an open value, a list or a picker to where a full round would find the target, wherever it stands."""

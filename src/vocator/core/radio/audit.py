@@ -8,7 +8,9 @@ from vocator.core.radio.profile import Profile
 
 def unreachable(profile: Profile) -> list[str]:
     """Return the screens that nothing opens and the settings that nothing changes."""
-    opened = {b.arg for s in profile.screens for b in s.bind if b.verb in ("open", "enter", "search", "write_and_label", "mode")}
+    leading = ("open", "enter", "search", "write_and_label", "mode", "page", "onto")
+    opened = {b.arg for s in profile.screens for b in s.bind if b.verb in leading}
+    opened |= {s.editor for s in profile.settings} | {s.quiet for s in profile.screens}
     opened |= {e.screen for s in profile.screens for e in s.entries if e.screen}
     opened |= {s.asks for s in profile.screens if s.asks}
     opened |= {"vfo", "value"}
@@ -17,6 +19,7 @@ def unreachable(profile: Profile) -> list[str]:
     found = [f"screen {s.name}: nothing opens it" for s in profile.screens if s.name not in opened]
     listed = {e.setting for s in profile.screens for e in s.entries}
     listed |= {other for s in profile.settings for _, other in s.inner}
+    listed |= {s.setting for s in profile.screens if s.kind == "value"}
     listed |= {s.then for s in profile.settings if s.then is not None}
     at_once = ("step", "adjust", "open_value", "take_value", "lend")
     stepped = {b.arg.partition("=")[0] for s in profile.screens for b in s.bind if b.verb in at_once}
@@ -43,7 +46,14 @@ def traps(profile: Profile) -> list[str]:
         "keep_pushed",
         "erase",
         "take",
+        "onward_or_take",
         "take_value",
+        "page",
+        "decline",
+        "write_all",
+        "change_all",
+        "keep_all",
+        "push_on",
     }
     return [
         f"screen {s.name}: no key and no quiet time leaves it"

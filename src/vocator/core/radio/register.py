@@ -34,7 +34,9 @@ class VerbUse(NamedTuple):
     leads_to: frozenset[str] = frozenset()
 
 
-ALL_KINDS = frozenset({"rest", "layer", "page", "panel", "entry", "list", "value", "figures", "picker", "question", "label", "search"})
+ALL_KINDS = frozenset(
+    {"rest", "layer", "page", "panel", "entry", "list", "value", "figures", "picker", "question", "label", "search"}
+)
 OPEN = ALL_KINDS - {"rest"}
 AT_HAND = frozenset({"rest", "layer", "page"})
 EDITORS = frozenset({"value", "figures"})

@@ -6,7 +6,6 @@ them.  Nothing here decides; ``twin`` does.
 
 from typing import NamedTuple
 
-
 LABEL = -1
 """In place of a setting, among what waits for the end of a dialogue: the label."""
 NOTHING_OPENED: tuple[int, int, tuple[int, ...]] = (-1, -1, ())

@@ -156,7 +156,9 @@ class Twin(Machine):
         at = s._replace(screen=s.modes[s.unit], stack=()) if in_layer else s
         handler = self.fitting(s, handler)
         if handler is None or (
-            handler.name == "step" and not self.takes_settings(s) and self.locked_in_memory(self.profile.setting_named(handler.arg))
+            handler.name == "step"
+            and not self.takes_settings(s)
+            and self.locked_in_memory(self.profile.setting_named(handler.arg))
         ):
             after, effects = at, LOW
         else:

@@ -188,6 +188,7 @@ def keep_all(m: Machine, s: State, arg: str, n: int) -> Outcome:
             s = m.keep(s, setting, int(value))
     return go_home(m, s), NOTHING
 
+
 def mark(m: Machine, s: State) -> State:
     """Let the marked entry of a list whose values change at once be what is open."""
     screen = m.screens[s.screen]

@@ -222,7 +222,8 @@ def erase(m: Machine, s: State, arg: str, n: int) -> Outcome:
     screen = s.screen
     last = -1 if s.last_written == s.pick else s.last_written
     s = _store(m, s, None)._replace(last_written=last)
-    if m.screens[screen].kind == "question" and s.stack and any(m.screens[x].kind == "list" for x in s.stack):
+    listed = s.stack and any(m.screens[x].kind == "list" for x in s.stack)
+    if m.screens[screen].kind == "question" and listed and m.screens[screen].after in ("", "list"):
         return up_to_list(m, s), NOTHING
     if m.screens[screen].kind == "question":
         following = m.after_erased(s, s.pick)

@@ -9,6 +9,7 @@ from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.kind import Asked, Asks, Leaves
 from vocator.core.goals.sheet import Change, ChapterKind, Part, When
 from vocator.core.planning.at_slot import AtSlot
+from vocator.core.planning.dialogue import answer_parts, change_dialogue
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.group_chapter import groups_of
 from vocator.core.planning.of_radio import OfRadio
@@ -81,6 +82,12 @@ class Regroup(AtSlot):
         setting = groups_of(draft.twin)
         value = value_of(draft.twin, goal.key, none=True)
         go_to_slot(draft, routes, goal, ChapterKind.GROUP)
+        opening = change_dialogue(draft.twin)
+        if opening is not None:
+            say = f"Open the questions of slot {draft.twin.profile.slot_text(goal.slot)}"
+            draft.step(ChapterKind.GROUP, [opening], say=say, why="what is not changed there stays")
+            answer_parts(draft, None, {setting: value}, goal.slot)
+            return
         why = f"the slot belongs to group {goal.key} then" if value else "the slot belongs to no group then"
         set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.GROUP, leave=False)
         look_at(draft, routes, setting)
@@ -164,7 +171,8 @@ def _in_memory_mode(draft: Draft, routes: Routes) -> tuple[str, tuple[Change, ..
     to = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
     draft.step(ChapterKind.GROUP, list(to), say="Memory mode", why="the lock is of memory mode")
     keys = routes.presses(twin.memory, "lock_group")
-    assert keys is not None
+    if keys is None:
+        raise Beyond("group", "no key that is described keeps memory mode to a group", "Go through the slots one by one.")
     return " ".join(keys), told
 
 

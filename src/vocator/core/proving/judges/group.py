@@ -22,6 +22,8 @@ class Group(Store):
         stored = end.slots[goal.slot]
         if fault or stored is None or stored.group != wanted:
             return fault or "the channel is not in its group"
+        if twin.settings[chosen].scope == "slot" and not any(b.verb == "lock_group" for x in twin.screens for b in x.bind):
+            return ""  # memory mode of this radio is not kept to groups
         locked = end.group if twin.settings[chosen].scope == "slot" else twin.get(end, chosen)
         return "" if locked == wanted else "memory mode is not kept to the group"
 
