@@ -9,6 +9,8 @@ import Passes from './routes/Passes.svelte';
 import PassPage from './routes/PassPage.svelte';
 import RadioPage from './routes/RadioPage.svelte';
 import Radios from './routes/Radios.svelte';
+import Workshop from './routes/Workshop.svelte';
+import DescribePage from './routes/DescribePage.svelte';
 import RidePage from './routes/RidePage.svelte';
 import SheetPage from './routes/SheetPage.svelte';
 import StationPage from './routes/StationPage.svelte';
@@ -19,6 +21,8 @@ const router = createRouter({
   '/': Bench,
   '/sheet/:id': SheetPage,
   '/radios': Radios,
+  '/workshop': Workshop,
+  '/workshop/:id': DescribePage,
   '/radios/:id': RadioPage,
   '/goals': GoalsPage,
   '/passes': Passes,

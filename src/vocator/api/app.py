@@ -17,6 +17,7 @@ from vocator.api import (
     access,
     archive,
     contacts,
+    describing,
     drill,
     listing,
     measures,
@@ -131,7 +132,22 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
     app.state.sharing, app.state.fenced = sharing, fenced
     read_own_with(read_from_store)
     problems.install(app)
-    for module in (access, archive, station, listing, models, radios, sheets, twin, passes, contacts, outings, workshop, drill):
+    for module in (
+        access,
+        archive,
+        station,
+        listing,
+        models,
+        radios,
+        sheets,
+        twin,
+        passes,
+        contacts,
+        outings,
+        workshop,
+        describing,
+        drill,
+    ):
         app.include_router(module.router, dependencies=[Depends(access.fence)] if fenced else [])
     if not fenced:
         app.include_router(measures.router)

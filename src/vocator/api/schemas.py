@@ -140,6 +140,7 @@ class DisplayShape(Shape):
     row: str | None
     screen: str
     text: str
+    soft: list[str] = []
 
 
 class PanelShape(Shape):

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from vocator.core.instants import instant_from
 from vocator.storage.tables import Base
 
-REVISION = "0011"
+REVISION = "0012"
 """The newest migration; rows of a newer one are not read."""
 SINCE: dict[str, dict[str, dict[str, Any]]] = {
     "0007": {
@@ -21,6 +21,7 @@ SINCE: dict[str, dict[str, dict[str, Any]]] = {
     "0009": {"radio": {"marks": []}},
     "0010": {},
     "0011": {},
+    "0012": {},
 }  # fmt: skip
 """What each later migration added, with the value it gives to rows from before."""
 OLDEST = "0006"

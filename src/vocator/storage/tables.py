@@ -297,3 +297,17 @@ class OwnProfileRow(Base):
     model: Mapped[str] = mapped_column(String(60), primary_key=True)
     text: Mapped[str] = mapped_column(Text)
     added_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class DescriptionRow(Base):
+    """A description in the making: the profile's data, what was answered, examples, what stood before; ``version`` counts its changes."""
+
+    __tablename__ = "description"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    data: Mapped[dict[str, Any]] = mapped_column(Json)
+    answered: Mapped[dict[str, str]] = mapped_column(Json)
+    examples: Mapped[list[list[str]]] = mapped_column(Json)
+    before: Mapped[list[Any]] = mapped_column(Json)
+    version: Mapped[int] = mapped_column(Integer)
+    changed_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))

@@ -86,3 +86,8 @@ def _goals(twin: Twin, kind: str) -> Iterator[Any]:
     rng = random.Random(f"table {twin.profile.model} {kind}")
     for _ in range(TRIED):
         yield generate(twin, kind, rng)
+
+
+def first_goal(twin: Twin, kind: str) -> Any:
+    """Return one goal of a kind for a radio, None where it has nothing of the kind."""
+    return None if _lacking(twin, kind) else next(_goals(twin, kind))

@@ -38,6 +38,9 @@ export type Rehearsal = Schemas['RehearsalShape'];
 export type Score = Schemas['ScoreShape'];
 export type Contact = Schemas['ContactShape'];
 export type ContactIn = Schemas['ContactIn'];
+export type Description = Schemas['DescriptionShape'];
+export type Question = Schemas['QuestionShape'];
+export type MenuRow = Schemas['MenuRowShape'];
 export type Problem = Schemas['Problem'];
 
 /** A request that the server refused, or that did not reach it (status 0). */

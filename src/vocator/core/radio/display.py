@@ -18,7 +18,7 @@ class Display(NamedTuple):
 
     ``focus`` holds the texts of what is being changed or chosen, at rest the main line,
     the unit, the power and the icons: what ``until`` compares with.  ``own`` is ``text``
-    without the lines of the units not in use.
+    without the lines of the units not in use, ``soft`` the words of the bottom line.
     """
 
     main: str
@@ -29,6 +29,7 @@ class Display(NamedTuple):
     text: str
     focus: tuple[str, ...]
     own: str
+    soft: tuple[str, ...] = ()
 
     def stands(self, text: str) -> bool:
         """Whether a text stands on the display of the unit in use, as a whole piece of it."""
@@ -54,7 +55,7 @@ def display(m: Machine, s: State) -> Display:
         focus = (*focus, *((row,) if row else ()), *((power,) if power else ()), *icons, rest.word)
         focus = (*focus, *(_now(m, s, level) for level in m.levels))
     own = " ".join(p for p in pieces if p)
-    return Display(main, slot, icons, row, shows, " ".join([own, *_other_units(m, s)]), focus, own)
+    return Display(main, slot, icons, row, shows, " ".join([own, *_other_units(m, s)]), focus, own, soft_words(screen))
 
 
 def soft_words(screen: Screen) -> tuple[str, ...]:

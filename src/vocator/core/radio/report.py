@@ -17,7 +17,7 @@ def display_dict(seen: Display) -> dict[str, Any]:
         "row": seen.row,
         "screen": seen.screen,
         "text": seen.text,
-    }
+    } | ({"soft": list(seen.soft)} if seen.soft else {})
 
 
 def memory_dict(m: Machine, s: State) -> dict[str, Any]:

@@ -36,8 +36,9 @@
 
 <section>
   <h2>A radio that is not among these?</h2>
-  <p>Describe it once as a profile; <a href="/api/documents/profile-format" target="_blank" rel="noopener">how a radio is described</a> shows the words, and the profile of a radio like it is a good start.</p>
+  <p>Describe it from its manual, question by question, with its twin beside you; or take a file that somebody wrote.</p>
   <div class="acts">
+    <a class="act next" href="/workshop">Describe it in the workshop</a>
     <button type="button" class="act" onclick={() => file?.click()}>Take a profile (YAML)</button>
     <input bind:this={file} type="file" hidden accept=".yaml,.yml" aria-label="Profile file" onchange={take} />
     <label>A start:
@@ -63,11 +64,6 @@
     margin-top: 28px;
     padding-top: 10px;
     border-top: 3px solid var(--ink);
-  }
-  p a {
-    text-decoration: underline;
-    text-underline-offset: 3px;
-    color: var(--ink);
   }
   h2 {
     margin: 0 0 4px;

@@ -61,6 +61,7 @@
       {#if small}<Segments text={small} ghost={false} />{:else if others.length}<Segments text={others.join(' ').replace(':', '')} ghost={false} />{/if}
     </div>
   {/if}
+  {#if display.soft?.length}<div class="softs" style:--count={display.soft.length}>{#each display.soft as word, at (at)}<span>{word}</span>{/each}</div>{/if}
 </div>
 
 <style>
@@ -156,6 +157,17 @@
   }
   .dots.small {
     height: 14px;
+  }
+  .softs {
+    display: grid;
+    grid-template-columns: repeat(var(--count), 1fr);
+    gap: 4px;
+    border-top: 2px solid var(--glass-ink);
+    padding-top: 2px;
+    font-weight: 700;
+    text-align: center;
+    white-space: nowrap;
+    overflow: hidden;
   }
   .changed {
     outline: 3px solid var(--glass-mark);

@@ -27,9 +27,12 @@ export class TwinPlay {
     readonly model: Model,
     readonly region = 'r2',
     readonly onplay: (play: Play, pressed: boolean) => void = () => {},
+    /** Where a radio that is only being described is pressed. */
+    readonly described = '',
   ) {}
 
   async start(from?: Record<string, unknown>): Promise<void> {
+    if (this.described) return this.#ask(() => post<Play>(this.described, { token: '', keys: [] }), false);
     await this.#ask(() => post<Play>('/twin/start', { model: this.model.model, firmware: this.model.firmware, region: this.region, start: from ?? null }), false);
   }
 
@@ -68,6 +71,7 @@ export class TwinPlay {
   async #act(keys: string[], pressed: boolean): Promise<void> {
     if (!this.play) return;
     const token = this.play.token;
+    if (this.described) return this.#ask(() => post<Play>(this.described, { token, keys }), pressed);
     await this.#ask(
       () =>
         post<Play>('/twin/act', {
