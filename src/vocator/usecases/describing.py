@@ -4,6 +4,7 @@ import copy
 import json
 from typing import Any
 
+from pydantic import BaseModel, ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
@@ -73,6 +74,7 @@ def _kept(
     answered: dict[str, str] | None = None,
     examples: list[list[str]] | None = None,
 ) -> DescriptionRow:
+    _shaped(data)
     size = len(json.dumps(data, ensure_ascii=False))
     if size > MOST_DATA:
         raise Refusal(f"{size} characters", "description", f"at most {MOST_DATA}", "Leave out what is not needed.")
@@ -82,6 +84,55 @@ def _kept(
     row.examples = row.examples if examples is None else examples
     session.flush()
     return row
+
+
+class _Screen(BaseModel):
+    kind: str
+    bind: dict[str, Any]
+    entries: list[dict[str, Any]] = []
+
+
+class _Panel(BaseModel):
+    shape: str
+    glass: str
+    top: list[str]
+    side: list[str]
+    rows: list[list[str]]
+
+
+class _Shape(BaseModel):
+    """What the questions read of a description must at least be of its kind; the rest is a profile's own matter."""
+
+    name: str
+    model: str
+    kind: str
+    receive_hz: list[tuple[int, int]]
+    transmit_hz: dict[str, list[tuple[int, int]]]
+    bands: list[dict[str, Any]]
+    slots: dict[str, Any]
+    keys: list[str]
+    dials: list[str]
+    panel: _Panel
+    settings: dict[str, dict[str, Any]]
+    screens: dict[str, _Screen]
+    icons: list[dict[str, Any]]
+
+
+def _shaped(data: Data) -> None:
+    """Raise Refusal where a part is not even of its kind."""
+    try:
+        shape = _Shape.model_validate(data)
+    except ValidationError as error:
+        first = error.errors()[0]
+        where = ".".join(str(p) for p in first["loc"]) or "the description"
+        raise Refusal(str(first["input"])[:60], where, first["msg"], "Put this part right; nothing was changed.") from None
+    if not {"r1", "r2"} <= set(shape.transmit_hz) or not shape.bands or not {"vfo", "memory", "value"} <= set(shape.screens):
+        raise Refusal(
+            "nothing",
+            "description",
+            "both regions, a band, and the screens vfo, memory and value",
+            "These belong to every radio.",
+        )
 
 
 def answer(session: Session, number: int, version: int, question: str, given: Answer, silent: bool) -> DescriptionRow:
@@ -165,8 +216,8 @@ def rewrite(session: Session, number: int, version: int, text: str) -> Descripti
     """Take the whole description as YAML; raises NotFound, Clash, DataFileError."""
     row = _changed(session, number, version)
     data = read_yaml(text, "profile.yaml").data
-    if not isinstance(data, dict) or not isinstance(data.get("screens"), dict) or not isinstance(data.get("settings"), dict):
-        raise Refusal(text[:40], "profile", "a profile with settings and screens", "Begin from one that is there.")
+    if not isinstance(data, dict):
+        raise Refusal(text[:40], "profile", "a profile", "Begin from one that is there.")
     return _kept(session, row, data)
 
 

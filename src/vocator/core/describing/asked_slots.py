@@ -194,6 +194,10 @@ def icons_write(d: Data, a: Answer) -> None:
         icon, mark, value = part.partition("=")
         if not mark:
             raise Wrong("power", f"{part.strip()!r}: the icon and the word of the menu, H=HIGH, L=LOW")
+        words = [w for x in d["settings"].values() if x.get("means") == "power" for w in x.get("values", {})]
+        if value.strip() not in words:
+            allowed = ", ".join(words) or "none yet: paste the menu first"
+            raise Wrong("power", f"{value.strip()!r} is no power of the menu; its powers: {allowed}")
         own.append({"icon": icon.strip(), "power": value.strip()})
     told = {fact for _, _, fact, _ in FACTS} | {"power"}
     rest = [i for i in d["icons"] if not told & set(i)]

@@ -238,9 +238,9 @@ class Machine:
         return None
 
     def step_hz(self, s: State) -> int:
-        """Return the tuning step in use, hertz; that of the dial where no setting says it."""
+        """Return the tuning step in use, hertz; that of the dial where no setting says it, 5 kHz where nothing does."""
         if self.step is None:
-            return self.profile.tune_hz
+            return self.profile.tune_hz or 5_000
         meaning = self.settings[self.step].domain.meaning(self.get(s, self.step))
         if meaning == "auto":
             return self.profile.bands[self.band_of(self.freq(s)) or 0].auto_step_hz

@@ -1,0 +1,41 @@
+"""An owner who describes a radio from its page: what is answered to each question, as it is typed."""
+
+from vocator.core.describing.draft import Data, new_description, take_entries
+from vocator.core.describing.questions import BY_NAME
+from vocator.files.profile_parts import PROFILES
+
+PAGES = PROFILES.parents[3] / "docs" / "workshop-examples"
+PEBBLE: tuple[tuple[str, dict[str, str]], ...] = (
+    ("radio", {"kind": "two-row handheld, numbered menu"}),
+    ("ranges", {"receives": "136–174, 220–225, 400–520", "sends": "144–148, 430–450", "sends_r1": "144–146, 430–440", "per_band": ""}),
+    ("keys", {"rows": "LIST UP DOWN EXIT\n1 2 3 ROW\n4 5 6 MODE\n7 8 9 TURN\n0 TOP", "side": "PTT, CALL"}),
+    ("slots", {"first": "0", "count": "128", "digits": "3"}),
+    ("rows", {"names": "1, 2", "next": "ROW"}),
+    ("modes", {"to_memory": "MODE hold 1", "turns": "UP/DOWN", "digits": "yes"}),
+    ("frequency", {"way": "all", "digits": "6", "raster": "2.5, 6.25", "quiet": "4", "left": "take"}),
+    ("menu", {"opens": "LIST", "memory": "yes", "turns": "UP/DOWN", "enters": "LIST", "leaves": "EXIT", "wraps": "yes", "remembers": "yes", "numbers": "opens", "digits": "2",
+              "pause": "1.5", "quiet": "8"}),
+    ("value", {"turns": "UP/DOWN", "keeps": "LIST", "then": "back", "drops": "ROW", "leaves": "EXIT", "quiet": "8", "typed": "yes"}),
+    ("store", {"entry": "60", "turns": "UP/DOWN", "typed": "yes", "shown": "mark", "sign": "=", "writes": "LIST", "leaves": "EXIT", "after": "list", "seconds": "8"}),
+    ("icons", {"minus": "−", "plus": "+", "sent": "t", "sent_code": "c", "opened": "q", "narrow": "N", "reverse": "R", "power": "½=HALF", "reverse_key": "TURN"}),
+    ("label", {"length": "5", "characters": "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789- ", "entry": "63", "turns": "UP/DOWN", "onward": "LIST", "last_keeps": "yes", "drops": "EXIT", "quiet": "8"}),
+)  # fmt: skip
+"""The Nobbin Pebble, in the order in which the workshop asks."""
+CONFIRMED = {"18": "watch", "21": "open_code", "22": "open_tone"}
+"""What of the Pebble's pasted menu is guessed wrongly, and put right."""
+
+
+def table_of(page: str) -> str:
+    """Return the tables of a page, as they are marked and copied."""
+    return "\n".join(line for line in (PAGES / f"{page}.md").read_text(encoding="utf-8").splitlines() if line.startswith("|"))
+
+
+def described(name: str, answers: tuple[tuple[str, dict[str, str]], ...], rows: list[Data]) -> Data:
+    """Return what answers and a pasted menu make of nothing; the menu comes after the question on it."""
+    data = new_description(name)
+    for question, given in answers:
+        asked = BY_NAME[question]
+        asked.write(data, {**asked.read(data), **given})
+        if question == "menu":
+            take_entries(data, "menu", rows)
+    return data

@@ -1,0 +1,244 @@
+"""Describing a radio: from nothing to proven sheets, at any point on the way, and what else an owner may do."""
+
+import copy
+import random
+
+import pytest
+
+from support.owner import CONFIRMED, PAGES, PEBBLE, described, table_of
+from vocator.core.describing.draft import Wrong, checked_press, key_rows, new_description, ranges_hz, take_entries
+from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS, asked_of
+from vocator.core.describing.questions import BY_NAME, QUESTIONS
+from vocator.core.planning.planner import plan
+from vocator.core.proving.from_every_state import prove_from_every_state
+from vocator.core.proving.prover import Verdict
+from vocator.core.radio.twin import Twin
+from vocator.core.refusal import Refusal
+from vocator.files.profile_parts import PROFILES
+from vocator.files.profile_readings import build_whole
+from vocator.files.profile_schema import ScreenFile, SettingFile
+from vocator.files.profile_writing import profile_yaml
+from vocator.files.profile_yaml import model_names
+from vocator.files.strict_yaml import load_yaml, read_yaml
+from vocator.storage.tables import DescriptionRow
+from vocator.usecases import described as shown
+from vocator.usecases import describing
+from vocator.usecases.errors import Clash
+from vocator.usecases.goal_table import first_goal
+
+
+def pebble_rows() -> list[dict]:
+    return [{**r, "means": CONFIRMED.get(r["number"], r["means"])} for r in describing.paste(table_of("nobbin-pebble"))]
+
+
+def pebble() -> dict:
+    return described("Nobbin Pebble", PEBBLE, pebble_rows())
+
+
+def row_of(data: dict, answered: tuple[str, ...] = (), examples: tuple = ()) -> DescriptionRow:
+    return DescriptionRow(
+        id=1, data=data, answered=dict.fromkeys(answered, "said"), examples=[list(e) for e in examples], before=[], version=1
+    )
+
+
+def test_ten_answers_and_a_paste_make_a_simplex_channel_that_is_proven():
+    data = described("Nobbin Pebble", PEBBLE[:10], pebble_rows())
+    told = {g["kind"]: g["verdict"] for g in shown.goals(row_of(data, tuple(q for q, _ in PEBBLE[:10])))}
+    assert told["simplex"] == told["repeater"] == told["send"] == "proven"
+
+
+def test_a_radio_described_from_nothing_is_proven_from_every_state_and_does_what_its_page_says():
+    twin = Twin(build_whole(read_yaml(profile_yaml(pebble()), "pebble.yaml")))
+    for kind in ("repeater", "send and open", "label"):
+        goal = first_goal(twin, kind)
+        proof = prove_from_every_state(twin, plan(twin, goal), goal)
+        assert proof.verdict is Verdict.PROVEN and proof.complete, (kind, proof)
+    tried = shown.view(row_of(pebble(), examples=(
+        ("[LIST] 12 2 [LIST] [EXIT]", "N"), ("146610 [LIST] 51 UP [LIST] [EXIT]", "+"), ("[LIST] 32 0885 [LIST] [EXIT]", "t"), ("[LIST] 60 012 [LIST] 60 012", "=012"), ("[ROW]", "▶2"), ("1465 wait 4s", "146.500"),
+    )))["examples"]  # fmt: skip
+    assert [(t["keys"], t["shown"]) for t in tried if not t["right"]] == []
+
+
+@pytest.mark.parametrize("question", [q for q, _ in PEBBLE])
+def test_each_answer_reads_back_as_it_was_given_and_may_be_given_again(question):
+    data, asked = pebble(), BY_NAME[question]
+    given = dict(PEBBLE)[question]
+    read = asked.read(data)
+    for name, value in given.items():
+        alike = {value, f"{value} tap", "\n".join(", ".join(r) for r in key_rows(value)), {"60": "PUT", "63": "WORD"}.get(value)}
+        assert read.get(name, "") in alike, name
+    again = copy.deepcopy(data)
+    asked.write(again, read)
+    assert again == data
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_an_incomplete_description_is_a_normal_thing(seed):
+    rng = random.Random(seed)
+    data, answered = new_description("Nobbin Pebble"), []
+    for question, given in (a for a in PEBBLE if rng.random() < 0.6):
+        tried = copy.deepcopy(data)
+        try:
+            BY_NAME[question].write(tried, {**BY_NAME[question].read(tried), **given})
+            if question == "menu":
+                take_entries(tried, "menu", pebble_rows())
+        except Wrong as wrong:  # a key that is not there yet, an entry of a menu that is not pasted yet
+            assert wrong.field
+            continue
+        data, answered = tried, [*answered, question]
+    row = row_of(data, tuple(answered))
+    seen = shown.view(row)
+    assert seen["drawn"] is not None and seen["problems"] == []
+    for goal in shown.goals(row):
+        assert goal["verdict"] in ("proven", "no", "lacks")
+        assert goal["verdict"] == "proven" or goal["question"] or goal["why"]
+
+
+def test_every_part_of_the_schema_is_asked_for_in_words():
+    assert set(SCREEN_FIELDS) == set(ScreenFile.model_fields)
+    assert set(SETTING_FIELDS) == set(SettingFile.model_fields)
+    kinds = ScreenFile.model_fields["kind"].annotation.__args__
+    assert all(len(asked_of(k)) > 3 for k in kinds)
+    named = {kind for f in SCREEN_FIELDS.values() for kind in f.kinds}
+    assert named <= set(kinds)
+
+
+@pytest.mark.parametrize(
+    "file",
+    [*(PAGES / f"{p.stem}.yaml" for p in sorted(PAGES.glob("*.yaml"))), *(PROFILES / f"{m}.yaml" for m in model_names())],
+    ids=lambda p: p.stem,
+)
+def test_any_profile_can_be_opened_and_every_question_shows_what_stands_in_it(file):
+    data = load_yaml(file).data
+    row = row_of(data)
+    seen = shown.view(row)
+    assert seen["problems"] == [] and seen["drawn"]["name"] == data["name"]
+    assert build_whole(read_yaml(shown.yaml_of(data), "again.yaml")) == build_whole(load_yaml(file))
+    assert {q["name"] for q in seen["questions"]} == {q.name for q in QUESTIONS}
+
+
+@pytest.mark.parametrize(
+    ("press", "stands"),
+    [
+        ("LIST", "LIST tap"),
+        ("LIST tap", "LIST tap"),
+        ("MODE hold 1.5", "MODE hold 1.5"),
+        ("UP/DOWN", "UP/DOWN"),
+        ("TURN+UP/DOWN", "TURN+UP/DOWN"),
+        ("TURN+LIST tap", "TURN+LIST tap"),
+        ("digits", "digits"),
+    ],
+)
+def test_a_press_is_taken_as_it_is_said(press, stands):
+    assert checked_press(pebble(), press, "opens") == stands
+
+
+@pytest.mark.parametrize("press", ["MENU", "LIST hold", "LIST hold long", "LIST turned", "UP/LEFT", "+LIST tap", "LIST tap tap"])
+def test_a_press_of_a_key_that_is_not_there_is_named(press):
+    with pytest.raises(Wrong, match=r"no press|how many seconds"):
+        checked_press(pebble(), press, "opens")
+
+
+def test_ranges_are_read_as_they_are_printed():
+    assert ranges_hz("136–174, 400-480 MHz; 28 to 29.7", "receives") == [
+        [136_000_000, 174_000_000],
+        [400_000_000, 480_000_000],
+        [28_000_000, 29_700_000],
+    ]
+    for wrong in ("", "136", "174–136", "a–b"):
+        with pytest.raises(Wrong, match="no range"):
+            ranges_hz(wrong, "receives")
+
+
+def test_a_key_named_twice_and_slots_that_do_not_go_into_banks_are_refused_with_the_field():
+    data = new_description("One")
+    with pytest.raises(Wrong, match="twice") as twice:
+        BY_NAME["keys"].write(data, {"rows": "A B\nA"})
+    assert twice.value.field == "rows"
+    with pytest.raises(Wrong, match="evenly"):
+        BY_NAME["slots"].write(data, {"first": "1", "count": "50", "digits": "2", "banks": "A B C"})
+
+
+def test_what_the_manual_does_not_say_is_named_and_a_later_answer_takes_it_back(session):
+    row = describing.begin(session, "One", "")
+    for question, given in PEBBLE[:8]:
+        row = describing.answer(session, row.id, row.version, question, given, silent=question == "menu")
+    told = {tuple(u["path"]): u["readings"] for u in row.data["unknown"]}
+    assert told[("screens", "menu", "wraps")] == [False] and told[("screens", "menu", "remembers")] == [False]
+    assert row.answered["menu"] == "silent" and shown.view(row)["problems"] == []
+    row = describing.answer(session, row.id, row.version, "menu", {}, silent=False)
+    assert "unknown" not in row.data
+
+
+def test_two_pages_never_lose_each_other_s_answers_and_undo_goes_back(session):
+    row = describing.begin(session, "One", "")
+    first = row.version
+    row = describing.answer(session, row.id, first, *PEBBLE[0], silent=False)
+    with pytest.raises(Clash, match="changed by somebody else"):
+        describing.answer(session, row.id, first, *PEBBLE[1], silent=False)
+    before = copy.deepcopy(row.data)
+    row = describing.answer(session, row.id, row.version, *PEBBLE[1], silent=False)
+    row = describing.undo(session, row.id, row.version)
+    assert row.data == before and set(row.answered) == {"radio"}
+    with pytest.raises(Refusal, match="no press"):
+        describing.answer(session, row.id, row.version, "modes", {"to_memory": "NOWHERE"}, silent=False)
+    assert describing.description(session, row.id).version == row.version, "what is refused changes nothing"
+
+
+def test_any_part_can_be_put_and_taken_away_and_an_example_is_tried_at_every_change(session):
+    row = describing.begin(session, "Tine again", "")
+    tine = load_yaml(PAGES / "quarrow-tine.yaml").data
+    for name in ("keys", "panel", "bands", "receive_hz", "transmit_hz", "slots", "labels", "auto_shift", "icons"):
+        row = describing.change(session, row.id, row.version, [name], tine[name])
+    for name, setting in tine["settings"].items():
+        row = describing.change(session, row.id, row.version, ["settings", name], setting)
+    for name, screen in tine["screens"].items():
+        row = describing.change(
+            session, row.id, row.version, ["screens", name], {k: v for k, v in screen.items() if k != "bind"} | {"bind": {}}
+        )
+        for press, does in screen["bind"].items():
+            row = describing.change(session, row.id, row.version, ["screens", name, "bind", press], does)
+    row = describing.set_examples(session, row.id, row.version, [["[PG] [PG] wait 6s", "STEP"], ["[F3] 03 [ENT]", "04"]])
+    seen = shown.view(row)
+    assert seen["problems"] == [] and all(e["right"] for e in seen["examples"])
+    row = describing.change(session, row.id, row.version, ["screens", "three", "quiet"], None)
+    assert [e["right"] for e in shown.view(row)["examples"]] == [False, True]
+    row = describing.change(session, row.id, row.version, ["screens", "two"], None)
+    seen = shown.view(row)
+    assert seen["drawn"] is None and any("two" in p["text"] for p in seen["problems"]), "it says what hangs on what is gone"
+
+
+def test_a_description_is_taken_in_and_changed_in_use(session, client):
+    row = describing.begin(session, "Nobbin Pebble", "")
+    rows = pebble_rows()
+    for question, given in PEBBLE:
+        row = describing.answer(session, row.id, row.version, question, given, silent=False)
+        if question == "menu":
+            row = describing.take_menu(session, row.id, row.version, "menu", rows)
+    assert client.post(f"/api/descriptions/{row.id}/take").json() == {"model": "nobbin-pebble", "name": "Nobbin Pebble"}
+    radio = client.post("/api/radios", json={"name": "mine", "model": "nobbin-pebble"}).json()
+    sheet = client.post("/api/sheets", json={"radio_id": radio["id"], "line": "146.610 - 88.5", "slot": "12"})
+    assert sheet.status_code == 201, sheet.text
+    slower = client.post(
+        f"/api/descriptions/{row.id}/change", json={"version": row.version, "path": ["screens", "menu", "quiet_s"], "value": 9}
+    )
+    assert slower.status_code == 200 and client.post(f"/api/descriptions/{row.id}/take").status_code == 200
+    assert "quiet_s: 9" in client.get("/api/models/nobbin-pebble/profile.yaml").text
+    assert client.get(f"/api/radios/{radio['id']}").json()["model"] == "nobbin-pebble", "radios, slots and sheets stay"
+
+
+@pytest.mark.parametrize(
+    ("way", "body"),
+    [
+        ("change", {"path": ["screens", "vfo", "bind", "PTT tap"], "value": {"a": [1] * 10}}), ("change", {"path": ["settings", "X"], "value": 3}), ("change", {"path": ["screens"], "value": None}),
+        ("change", {"path": ["a", "b", "c"], "value": "x" * 20_000}), ("change", {"path": ["keys", "0", "z"], "value": 1}), ("answer", {"question": "none", "given": {}}),
+        ("menu", {"into": "nowhere", "rows": []}), ("menu", {"into": "vfo", "rows": [{"name": "A", "means": "other"}]}),
+    ],
+)  # fmt: skip
+def test_hostile_input_is_named_and_the_description_opens_afterwards(client, way, body):
+    made = client.post("/api/descriptions", json={"name": "One"}).json()
+    told = client.post(f"/api/descriptions/{made['id']}/{way}", json={"version": made["version"], **body})
+    assert told.status_code in (200, 404, 422), told.text
+    again = client.get(f"/api/descriptions/{made['id']}")
+    assert again.status_code == 200, again.text
+    assert client.get(f"/api/descriptions/{made['id']}/goals").status_code == 200
