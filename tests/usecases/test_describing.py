@@ -180,7 +180,7 @@ def test_two_pages_never_lose_each_other_s_answers_and_undo_goes_back(session):
     row = describing.answer(session, row.id, row.version, *PEBBLE[1], silent=False)
     row = describing.undo(session, row.id, row.version)
     assert row.data == before and set(row.answered) == {"radio"}
-    with pytest.raises(Refusal, match="no press"):
+    with pytest.raises(Refusal, match="no press of this radio"):
         describing.answer(session, row.id, row.version, "modes", {"to_memory": "NOWHERE"}, silent=False)
     assert describing.description(session, row.id).version == row.version, "what is refused changes nothing"
 

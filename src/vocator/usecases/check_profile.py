@@ -4,12 +4,12 @@ from pathlib import Path
 from typing import Any
 
 from vocator.core.radio.audit import traps, unreachable
-from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.twin import Twin
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_readings import build_whole
 from vocator.files.strict_yaml import load_yaml
 from vocator.usecases.goal_table import cell
+from vocator.usecases.make_sheet import NOT_DESCRIBED
 from vocator.usecases.prove_radios import ALL_KINDS
 
 DESCRIBED_BY = {
@@ -45,7 +45,7 @@ def out_of_reach(twin: Twin) -> list[str]:
     for kind in ALL_KINDS:
         try:
             told = cell(twin, kind, prove_it=False)
-        except (AssertionError, KeyError, IndexError, StopIteration, TypeError, UntilFailed) as error:
+        except NOT_DESCRIBED as error:
             found.append(f"out of reach: {kind}: no way is found yet: {str(error) or 'something of it is not described'}")
             continue
         if told["verdict"] == "no":

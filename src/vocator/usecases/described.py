@@ -250,7 +250,16 @@ def goal_of_description(twin: Twin, kind: str) -> tuple[str, str]:
         proof = prove(twin, sheet, goal)
     except Beyond as beyond:
         return "no", f"{beyond.part}: {beyond.why}"
-    except (AssertionError, LookupError, StopIteration, TypeError, ValueError, UntilFailed, ActionError) as error:
+    except (
+        AssertionError,
+        ArithmeticError,
+        LookupError,
+        StopIteration,
+        TypeError,
+        ValueError,
+        UntilFailed,
+        ActionError,
+    ) as error:
         return "lacks", str(error) or "something of it is not described"
     if proof.verdict is Verdict.PROVEN:
         return "proven", f"{len(sheet.steps())} steps, from {proof.starts} starts"

@@ -148,7 +148,7 @@ def answer(session: Session, number: int, version: int, question: str, given: An
         asked.write(data, {**asked.read(data), **given})
     except Wrong as wrong:
         raise Refusal(
-            str(given.get(wrong.field, ""))[:60] or "nothing", wrong.field or question, str(wrong), "Mend this field."
+            str(given.get(wrong.field, ""))[:60] or "nothing", wrong.field or question, "an answer that can be", str(wrong)
         ) from wrong
     except (ValueError, KeyError, TypeError) as error:
         raise Refusal(str(error)[:60], question, "an answer of its kind", "Look at the fields once more.") from error
@@ -187,7 +187,7 @@ def take_menu(session: Session, number: int, version: int, into: str, rows: list
     try:
         take_entries(data, into, rows[:400])
     except Wrong as wrong:
-        raise Refusal(wrong.field[:60], "menu", str(wrong), "Mend this row, or let the entry be passed by.") from wrong
+        raise Refusal(wrong.field[:60], "menu", "rows that can be", str(wrong)) from wrong
     except (KeyError, ValueError, TypeError) as error:
         raise Refusal(str(error)[:60], "menu", "rows with name, number, means and values", "Paste the table anew.") from error
     return _kept(session, row, data, {**row.answered, "paste": "said"})

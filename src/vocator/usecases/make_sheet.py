@@ -18,6 +18,7 @@ from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.operator import Run, follow
 from vocator.core.proving.prover import Proof, Verdict, prove
 from vocator.core.proving.readings import rests_on
+from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import State
@@ -300,11 +301,15 @@ def _with_unknowns(request: SheetRequest, twin: Twin, sheet: Sheet, goal: Goal, 
     return replace(sheet, chapters=chapters, limits=tuple(limits))
 
 
+NOT_DESCRIBED = (AssertionError, ArithmeticError, LookupError, StopIteration, TypeError, ValueError, ActionError, UntilFailed)
+"""What planning may fail with where a profile lacks what a sheet counts on."""
+
+
 def _planned(twin: Twin, goal: Goal, known: State | None) -> Sheet:
     """Plan; a profile of one's own may lack what the planner counts on, which is then beyond it."""
     try:
         return plan(twin, goal, known)
-    except (AssertionError, IndexError, KeyError, StopIteration, TypeError, UntilFailed) as error:
+    except NOT_DESCRIBED as error:
         if twin.profile.model in model_names():
             raise
         why = str(error) or "something of it is not described"

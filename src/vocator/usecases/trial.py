@@ -188,7 +188,7 @@ def _survivors(text: str, file: str, first: str) -> tuple[Candidate, ...]:
         if candidate.change and candidate.change.screen:
             at = max((n for n, p in enumerate(points) if candidate.change.screen not in p.screens), default=0)
         state = points[at].state if at else candidate.twin.start
-        after = carried(candidate.twin, state, one.actions[at:])
+        after = carried(candidate.twin, state, one.actions[at:], stops=True)
         if after is not None and agrees(candidate.twin, after, one.seen):
             found.append(candidate)
     return tuple(found)

@@ -58,12 +58,17 @@ def _parsed(profile: Profile, text: str) -> tuple[Action, ...]:
     return _PARSED[key]
 
 
-def carried(twin: Twin, state: State, actions: Iterable[str], tally: Tally | None = None) -> State | None:
-    """Return the state after written actions, None where they cannot be done; ``tally`` counts the presses."""
+def carried(twin: Twin, state: State, actions: Iterable[str], tally: Tally | None = None, stops: bool = False) -> State | None:
+    """Return the state after written actions, None where they cannot be done; ``tally`` counts the presses.
+
+    ``stops``: somebody who turns and does not find what is looked for stops there, and tells what then shows.
+    """
     try:
         for text in actions:
             for action in _parsed(twin.profile, text):
                 state = perform(twin, state, action, tally).state
+    except UntilFailed:
+        return state if stops else None
     except FAULTS:
         return None
     return state
@@ -118,7 +123,7 @@ def believed(twin: Twin, number: int, observations: list[Observation]) -> Belief
         for start in starts:
             misses, end = 0, start
             for one in trial:
-                after = carried(twin, start, one.actions)
+                after = carried(twin, start, one.actions, stops=True)
                 wrong = after is None or not agrees(twin, after, one.seen)
                 misses += wrong
                 end = after if after is not None else end

@@ -179,6 +179,8 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
         direction = handler.clicks if handler else 0
     else:
         return None
+    if handler is not None and direction and handler.name == "choose" and twin.screens[s.screen].kind == "figures":
+        return _figures(twin, s, given, direction, action.until)
     if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick", "tune") or uneven(twin, s, handler):
         return None
     if handler.name == "tune" or (handler.name == "change" and twin.settings[s.opened].by_step):
@@ -198,6 +200,19 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
         return _times(twin, given, True, ahead)
     to_end = (count - 1 - at) if direction > 0 else at
     return [*_times(twin, given, True, to_end + 1), *_times(twin, given, False, to_end + abs(to - at))]
+
+
+def _figures(twin: Twin, s: State, given: Input, direction: int, target: str) -> list[Input] | None:
+    """Count the clicks that bring the figure under a cursor to a target; with a carry, the number as far as the cursor."""
+    if len(target) == 1 and target.isdigit():
+        return _times(twin, given, True, (int(target) - int(s.letters[s.place])) * direction % 10)
+    if not twin.screens[s.screen].carry or len(target) != s.place + 1 or not target.replace(".", "").isdigit():
+        raise UntilFailed(f"until {target}", twin.seen(s))  # nothing of the kind ever stands there
+    at, to = (int("".join(c for c in text if c.isdigit())) for text in (s.letters[: s.place + 1], target))
+    if (to - at) * direction >= 0:
+        return _times(twin, given, True, abs(to - at))
+    end = 10 ** sum(c.isdigit() for c in target) - 1 - at if direction > 0 else at
+    return [*_times(twin, given, True, end + 1), *_times(twin, given, False, end + abs(to - at))]
 
 
 def uneven(twin: Twin, s: State, handler: Handler) -> bool:

@@ -43,6 +43,7 @@ export class Describing {
       this.trouble = shell.note(error);
       if (error instanceof Refused) {
         this.wrong = error.problem.where ?? '';
+        if (error.problem.status === 422 && error.problem.do) this.trouble = error.problem.do;
         if (error.problem.type === 'urn:vocator:clash') this.view = await get<Description>(this.path).catch(() => this.view);
       }
       return false;
