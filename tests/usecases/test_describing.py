@@ -185,6 +185,16 @@ def test_two_pages_never_lose_each_other_s_answers_and_undo_goes_back(session):
     assert describing.description(session, row.id).version == row.version, "what is refused changes nothing"
 
 
+def test_the_order_of_values_entries_and_presses_is_kept_in_the_store(session):
+    row = describing.begin(session, "One", "brisko-slate")
+    session.flush()
+    session.expire(row)
+    slate = load_yaml(PROFILES / "brisko-slate.yaml").data
+    kept = describing.description(session, row.id).data
+    assert [*kept["settings"]] == [*slate["settings"]] and [*kept["screens"]] == [*slate["screens"]]
+    assert all([*kept["settings"][n].get("values", [])] == [*s.get("values", [])] for n, s in slate["settings"].items())
+
+
 def test_any_part_can_be_put_and_taken_away_and_an_example_is_tried_at_every_change(session):
     row = describing.begin(session, "Tine again", "")
     tine = load_yaml(PAGES / "quarrow-tine.yaml").data

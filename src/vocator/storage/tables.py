@@ -8,6 +8,8 @@ from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 Json = JSON().with_variant(JSONB(), "postgresql")
+Ordered = JSON()
+"""Where the order of keys means something: as it was written, letter by letter."""
 
 
 class Base(DeclarativeBase):
@@ -305,9 +307,9 @@ class DescriptionRow(Base):
     __tablename__ = "description"
 
     id: Mapped[int] = mapped_column(Integer, primary_key=True)
-    data: Mapped[dict[str, Any]] = mapped_column(Json)
-    answered: Mapped[dict[str, str]] = mapped_column(Json)
-    examples: Mapped[list[list[str]]] = mapped_column(Json)
-    before: Mapped[list[Any]] = mapped_column(Json)
+    data: Mapped[dict[str, Any]] = mapped_column(Ordered)
+    answered: Mapped[dict[str, str]] = mapped_column(Ordered)
+    examples: Mapped[list[list[str]]] = mapped_column(Ordered)
+    before: Mapped[list[Any]] = mapped_column(Ordered)
     version: Mapped[int] = mapped_column(Integer)
     changed_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))

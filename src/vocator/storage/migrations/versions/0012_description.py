@@ -2,7 +2,6 @@
 
 import sqlalchemy as sa
 from alembic import op
-from sqlalchemy.dialects.postgresql import JSONB
 
 revision = "0012"
 down_revision = "0011"
@@ -15,10 +14,10 @@ def upgrade() -> None:
     op.create_table(
         "description",
         sa.Column("id", sa.Integer, primary_key=True),
-        sa.Column("data", JSONB, nullable=False),
-        sa.Column("answered", JSONB, nullable=False),
-        sa.Column("examples", JSONB, nullable=False),
-        sa.Column("before", JSONB, nullable=False),
+        sa.Column("data", sa.JSON, nullable=False),
+        sa.Column("answered", sa.JSON, nullable=False),
+        sa.Column("examples", sa.JSON, nullable=False),
+        sa.Column("before", sa.JSON, nullable=False),
         sa.Column("version", sa.Integer, nullable=False),
         sa.Column("changed_at", sa.DateTime(timezone=True), nullable=False),
     )
