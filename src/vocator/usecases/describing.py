@@ -44,7 +44,8 @@ def begin(session: Session, name: str, like: str) -> DescriptionRow:
     if like:
         model = data["model"]
         data = {**read_yaml(profile_text(session, like), "profile.yaml").data, "model": model, "name": name}
-    row = DescriptionRow(data=data, answered={}, examples=[], before=[], version=1, changed_at=clock.utc_now())
+    answered = dict.fromkeys(BY_NAME, "like") if like else {}
+    row = DescriptionRow(data=data, answered=answered, examples=[], before=[], version=1, changed_at=clock.utc_now())
     session.add(row)
     session.flush()
     return row

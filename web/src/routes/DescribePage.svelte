@@ -21,9 +21,10 @@
   let twin = $state<TwinPlay | null>(null);
   let model = $state.raw<Model | null>(null);
   let told = $state('');
+  let refused = $state('');
   let text = $state<string | null>(null);
   let questions = $derived(about.view?.questions ?? []);
-  let here = $derived(at || questions.find((q) => !q.answered)?.name || 'examples');
+  let here = $derived(at || questions.find((q) => !q.answered || q.answered === 'like')?.name || 'examples');
   let question = $derived(questions.find((q) => q.name === here) ?? null);
   let proven = $derived(about.goals.filter((g) => g.verdict === 'proven').length);
 
@@ -65,16 +66,17 @@
   }
 
   async function take(): Promise<void> {
+    told = refused = '';
     try {
       const made = await post<Schemas['TakenInShape']>(`/descriptions/${id}/take`, {});
       told = `${made.name} is among the radios to add now.`;
       await data.load();
     } catch (error) {
-      about.trouble = shell.note(error);
+      refused = shell.note(error);
     }
   }
 
-  const MARKS: Record<string, string> = { said: '✓', silent: '?', '': '' };
+  const MARKS: Record<string, string> = { said: '✓', silent: '?', like: '≈', '': '' };
 </script>
 
 <main class="page wide">
@@ -84,6 +86,7 @@
     <button type="button" class="act" class:next={proven > 0} onclick={take}>Use it</button>
     <a class="act plain" href="/workshop">All</a>
   </header>
+  {#if refused}<p class="harm" role="alert">{refused}</p>{/if}
   {#if told}<p role="status" class="told">{told} <a class="act" href="/radios" onclick={(e) => { e.preventDefault(); navigate('/radios'); }}>To the radios</a></p>{/if}
   <datalist id="presses">
     {#each keys.filter((k) => !/^\d$/.test(k)) as key (key)}<option value="{key} tap"></option><option value="{key} hold 1"></option>{/each}
@@ -95,7 +98,7 @@
     <div class="bench">
       <nav aria-label="Questions" bind:this={row}>
         {#each questions as q (q.name)}
-          <button type="button" aria-current={here === q.name ? 'step' : undefined} onclick={() => (at = q.name)}><span class="mark" title={q.answered === 'silent' ? 'the manual does not say' : ''}>{MARKS[q.answered]}</span>{q.title}</button>
+          <button type="button" aria-current={here === q.name ? 'step' : undefined} onclick={() => (at = q.name)}><span class="mark" title={{ silent: 'the manual does not say', like: 'as on the radio that it is like' }[q.answered] ?? ''}>{MARKS[q.answered]}</span>{q.title}</button>
         {/each}
         {#each MORE as [name, words] (name)}<button type="button" aria-current={here === name ? 'step' : undefined} onclick={() => { at = name; text = null; }}><span class="mark"></span>{words}</button>{/each}
       </nav>

@@ -1,7 +1,7 @@
 """Questions on the menu and a value that is open."""
 
 from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, said, seconds, turner, turns_of, yes
-from vocator.core.describing.draft import Data, Wrong, at, pressed, put, rebind, screen
+from vocator.core.describing.draft import Data, Wrong, at, is_led_to, name_of, pressed, put, rebind, screen
 
 # -- the menu and its values -------------------------------------------------------------------
 
@@ -13,33 +13,35 @@ NUMBERS = (Choice("", "nothing"), Choice("marks", "they mark the entry"), Choice
 
 def menu_read(d: Data) -> Answer:
     """Return what a description says of the menu."""
-    s = at(d, "screens.menu", {})
+    menu = name_of(d, "menu")
+    s = at(d, f"screens.{menu}", {})
     return {
-        "opens": pressed(d, "vfo", "open menu"), "memory": yes(pressed(d, "memory", "open menu")), "turns": turner(d, "menu", "scroll"), "enters": pressed(d, "menu", "open_entry"),
-        "leaves": pressed(d, "menu", "home"), "back": pressed(d, "menu", "back"), "wraps": yes(s.get("wraps")), "remembers": yes(s.get("remembers")),
-        "numbers": ("opens" if s.get("opens") else "marks") if pressed(d, "menu", "type") else "", "digits": str(s.get("digits") or 2), "pause": str(s.get("digit_s", 0)),
+        "opens": pressed(d, "vfo", f"open {menu}"), "memory": yes(pressed(d, "memory", f"open {menu}")), "turns": turner(d, menu, "scroll"), "enters": pressed(d, menu, "open_entry"),
+        "leaves": pressed(d, menu, "home"), "back": pressed(d, menu, "back"), "wraps": yes(s.get("wraps")), "remembers": yes(s.get("remembers")),
+        "numbers": ("opens" if s.get("opens") else "marks") if pressed(d, menu, "type") else "", "digits": str(s.get("digits") or 2), "pause": str(s.get("digit_s", 0)),
         "quiet": str(s.get("quiet_s", 10)),
     }  # fmt: skip
 
 
 def menu_write(d: Data, a: Answer) -> None:
     """Write into a description what is answered on the menu; raises Wrong."""
-    if not said(a, "opens"):
+    menu = name_of(d, "menu")
+    if not said(a, "opens") and not is_led_to(d, menu):
         raise Wrong("opens", "the key that opens the menu")
-    s = screen(d, "menu", "list", "menu")
+    s = screen(d, menu, "list", "menu")
     s.setdefault("entries", [])
     s["quiet_s"] = seconds(a, "quiet")
-    rebind(d, "vfo", "open menu", said(a, "opens"), "opens")
-    rebind(d, "memory", "open menu", said(a, "opens") if said(a, "memory") else "", "opens")
+    rebind(d, "vfo", f"open {menu}", said(a, "opens"), "opens")
+    rebind(d, "memory", f"open {menu}", said(a, "opens") if said(a, "memory") else "", "opens")
     for verb, name in (("scroll", "turns"), ("open_entry", "enters"), ("home", "leaves"), ("back", "back")):
-        rebind(d, "menu", verb, said(a, name), name)
-    put(d, "screens.menu.wraps", bool(said(a, "wraps")), False)
-    put(d, "screens.menu.remembers", bool(said(a, "remembers")), False)
+        rebind(d, menu, verb, said(a, name), name)
+    put(d, f"screens.{menu}.wraps", bool(said(a, "wraps")), False)
+    put(d, f"screens.{menu}.remembers", bool(said(a, "remembers")), False)
     numbers = said(a, "numbers")
-    rebind(d, "menu", "type", "digits" if numbers else "", "numbers")
-    put(d, "screens.menu.opens", numbers == "opens", False)
-    put(d, "screens.menu.digits", number(a, "digits", 1, 3, 2) if numbers else 0, 0)
-    put(d, "screens.menu.digit_s", seconds(a, "pause") if numbers else 0, 0)
+    rebind(d, menu, "type", "digits" if numbers else "", "numbers")
+    put(d, f"screens.{menu}.opens", numbers == "opens", False)
+    put(d, f"screens.{menu}.digits", number(a, "digits", 1, 3, 2) if numbers else 0, 0)
+    put(d, f"screens.{menu}.digit_s", seconds(a, "pause") if numbers else 0, 0)
 
 
 def value_read(d: Data) -> Answer:
@@ -71,10 +73,11 @@ def value_write(d: Data, a: Answer) -> None:
 
 def menu_asks(d: Data) -> tuple[Ask, ...]:
     """Return what is asked of the menu."""
+    menu = name_of(d, "menu")
     return (
         Ask("opens", "Which key opens the menu?", "press"), Ask("memory", "In memory mode too", "check"), Ask("turns", "What goes through it?", "turns", turns_of(d)),
         Ask("enters", "Which key opens an entry?", "press"), Ask("back", "Which key goes up one level?", "press"), Ask("leaves", "Which key leaves altogether?", "press"),
-        Ask("wraps", "From the last entry on to the first", "check", path="screens.menu.wraps"), Ask("remembers", "It opens at the entry opened last", "check", path="screens.menu.remembers"),
+        Ask("wraps", "From the last entry on to the first", "check", path=f"screens.{menu}.wraps"), Ask("remembers", "It opens at the entry opened last", "check", path=f"screens.{menu}.remembers"),
         Ask("numbers", "What do digits do?", "select", NUMBERS), Ask("digits", "A number has so many digits", "number"), Ask("pause", "A shorter number works after so many seconds", "number", hint="0: it does not"), quiet_asks(),
     )  # fmt: skip
 

@@ -1,5 +1,7 @@
 """Questions on the radio as a whole: what it is, where it hears, its keys, slots, rows, modes, its frequency."""
 
+import copy
+
 from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, said, seconds, turner, turns_of, yes
 from vocator.core.describing.draft import (
     Data,
@@ -8,6 +10,7 @@ from vocator.core.describing.draft import (
     bands_of,
     checked_press,
     key_rows,
+    name_of,
     names_in,
     pressed,
     put,
@@ -48,10 +51,15 @@ def ranges_read(d: Data) -> Answer:
 
 def ranges_write(d: Data, a: Answer) -> None:
     """Write into a description what is answered on where it hears and sends; raises Wrong."""
+    before = copy.deepcopy({k: d[k] for k in ("receive_hz", "transmit_hz")}), len(d["bands"])
     d["receive_hz"] = ranges_hz(said(a, "receives"), "receives")
     d["transmit_hz"] = {"r2": ranges_hz(said(a, "sends"), "sends")}
     d["transmit_hz"]["r1"] = ranges_hz(said(a, "sends_r1") or said(a, "sends"), "sends_r1")
-    d["bands"] = bands_of(d, bool(said(a, "per_band")))
+    per_band = bool(said(a, "per_band"))
+    if ({k: d[k] for k in ("receive_hz", "transmit_hz")}, len(d["bands"])) != before or per_band != (
+        before[1] > 1 or len(d["receive_hz"]) == 1
+    ):
+        d["bands"] = bands_of(d, per_band)
     put(d, "frequency_format", said(a, "format") or "six", "six")
     for setting in d["settings"].values():
         new = setting["new"]
@@ -140,13 +148,15 @@ def rows_write(d: Data, a: Answer) -> None:
     if len(names) < 2:
         d.pop("units", None)
     else:
-        if not said(a, "next"):
+        if not said(a, "next") and not at(d, "units.owns", None):
             raise Wrong("next", "the key that goes on to the other one")
-        d["units"] = {"word": said(a, "word") or "row", "names": names, "bands": [d["bands"][0]["name"]] * len(names)}
+        kept = at(d, "units.bands", []) if len(at(d, "units.bands", [])) == len(names) else [d["bands"][0]["name"]] * len(names)
+        d["units"] = {**d.get("units", {}), "word": said(a, "word") or "row", "names": names, "bands": kept}
         put(d, "units.hears", said(a, "hears") or "one", "one")
     for mode in ("vfo", "memory"):
         rebind(d, mode, "next unit", said(a, "next") if len(names) > 1 else "", "next")
-    d["bands"] = bands_of(d, per_band)
+    if before != max(1, len(names)):
+        d["bands"] = bands_of(d, per_band)
     scopes = {"band": "unit_band" if per_band else "unit"} if len(names) > 1 else {"unit_band": "band", "unit": "band"}
     if before != max(1, len(names)):
         for setting in d["settings"].values():
@@ -167,7 +177,7 @@ def modes_read(d: Data) -> Answer:
 
 def modes_write(d: Data, a: Answer) -> None:
     """Write into a description what is answered on its modes; raises Wrong."""
-    if not said(a, "to_memory"):
+    if not said(a, "to_memory") and not any("memory" in str(does) for x in d["screens"].values() for does in x["bind"].values()):
         raise Wrong("to_memory", "a key that leads to memory mode")
     rebind(d, "vfo", "mode memory", said(a, "to_memory"), "to_memory")
     rebind(d, "memory", "mode vfo", said(a, "to_vfo") or said(a, "to_memory"), "to_vfo")
@@ -196,11 +206,12 @@ TAKEN_AS = (
 
 def frequency_read(d: Data) -> Answer:
     """Return what a description says of how a frequency is set."""
-    s, name = at(d, "screens.frequency", {}), "frequency"
+    name = name_of(d, "frequency")
+    s = at(d, f"screens.{name}", {})
     unsaid = "all" if set("0123456789") <= set(d["keys"]) else "dial"
     way = unsaid if not s else "cursor" if s["kind"] == "figures" else "ended" if s.get("reading") else "all"
     return {
-        "way": way, "digits": str(s.get("digits", 6)), "reading": s.get("reading") or "zeros", "opens": pressed(d, "vfo", "open frequency"),
+        "way": way, "digits": str(s.get("digits", 6)), "reading": s.get("reading") or "zeros", "opens": pressed(d, "vfo", f"open {name}"),
         "point": pressed(d, name, "point"), "takes": pressed(d, name, "take"), "drops": pressed(d, name, "leave_entry") or pressed(d, name, "back"),
         "turns": turner(d, name, "choose"), "onward": pressed(d, name, "onward") or pressed(d, name, "onward_or_take"), "backward": pressed(d, name, "backward"),
         "last_takes": yes(pressed(d, name, "onward_or_take")), "carry": yes(s.get("carry")), "cursor_at": str(s.get("cursor_at", 0)),
@@ -210,33 +221,33 @@ def frequency_read(d: Data) -> Answer:
 
 def frequency_write(d: Data, a: Answer) -> None:
     """Write into a description what is answered on how a frequency is set; raises Wrong."""
-    way = said(a, "way") or "all"
-    for verb in ("enter frequency", "open frequency"):
+    way, name = said(a, "way") or "all", name_of(d, "frequency")
+    for verb in (f"enter {name}", f"open {name}"):
         rebind(d, "vfo", verb, "")
     if way == "dial":
-        d["screens"].pop("frequency", None)
+        d["screens"].pop(name, None)
         return
-    s = screen(d, "frequency", "figures" if way == "cursor" else "entry", "entry")
+    s = screen(d, name, "figures" if way == "cursor" else "entry", "entry")
     s |= {"of": "frequency", "quiet_s": seconds(a, "quiet")}
-    put(d, "screens.frequency.quiet", said(a, "left") or "home", "home")
-    put(d, "screens.frequency.fill_half", way != "ended" or None)
+    put(d, f"screens.{name}.quiet", said(a, "left") or "home", "home")
+    put(d, f"screens.{name}.fill_half", way != "ended" or None)
     rasters = [round(float(x) * 1000) for x in said(a, "raster").replace(";", ",").split(",") if x.strip()]
-    put(d, "screens.frequency.rasters_hz", rasters, [])
+    put(d, f"screens.{name}.rasters_hz", rasters, [])
     for part in ("reading", "digits", "carry", "cursor_at"):
         s.pop(part, None)
     s["bind"] = {}
     drop = "back" if way == "cursor" else "leave_entry"
-    rebind(d, "frequency", drop, said(a, "drops"), "drops")
+    rebind(d, name, drop, said(a, "drops"), "drops")
     if way == "cursor":
         if not said(a, "opens"):
             raise Wrong("opens", "the key that puts the cursor under the frequency")
-        rebind(d, "vfo", "open frequency", said(a, "opens"), "opens")
-        rebind(d, "frequency", "choose", said(a, "turns"), "turns")
-        rebind(d, "frequency", "onward_or_take" if said(a, "last_takes") else "onward", said(a, "onward"), "onward")
-        rebind(d, "frequency", "backward", said(a, "backward"), "backward")
-        rebind(d, "frequency", "take", said(a, "takes"), "takes")
-        put(d, "screens.frequency.carry", bool(said(a, "carry")), False)
-        put(d, "screens.frequency.cursor_at", number(a, "cursor_at", 0, 8, 0), 0)
+        rebind(d, "vfo", f"open {name}", said(a, "opens"), "opens")
+        rebind(d, name, "choose", said(a, "turns"), "turns")
+        rebind(d, name, "onward_or_take" if said(a, "last_takes") else "onward", said(a, "onward"), "onward")
+        rebind(d, name, "backward", said(a, "backward"), "backward")
+        rebind(d, name, "take", said(a, "takes"), "takes")
+        put(d, f"screens.{name}.carry", bool(said(a, "carry")), False)
+        put(d, f"screens.{name}.cursor_at", number(a, "cursor_at", 0, 8, 0), 0)
         if set("0123456789") <= set(d["keys"]) and not said(a, "carry"):
             s["bind"]["digits"] = "type"
         return
@@ -245,15 +256,15 @@ def frequency_write(d: Data, a: Answer) -> None:
         s["reading"] = said(a, "reading") or "zeros"
         if not said(a, "takes"):
             raise Wrong("takes", "the key that ends the digits")
-        rebind(d, "frequency", "take", said(a, "takes"), "takes")
-        rebind(d, "frequency", "point", said(a, "point"), "point")
+        rebind(d, name, "take", said(a, "takes"), "takes")
+        rebind(d, name, "point", said(a, "point"), "point")
     else:
         s["digits"] = number(a, "digits", 4, 9, 6)
-        rebind(d, "frequency", "fill", said(a, "takes"), "takes")
+        rebind(d, name, "fill", said(a, "takes"), "takes")
     if said(a, "opens"):
-        rebind(d, "vfo", "open frequency", said(a, "opens"), "opens")
+        rebind(d, "vfo", f"open {name}", said(a, "opens"), "opens")
     else:
-        rebind(d, "vfo", "enter frequency", "digits", "opens")
+        rebind(d, "vfo", f"enter {name}", "digits", "opens")
 
 
 def frequency_asks(d: Data) -> tuple[Ask, ...]:
@@ -265,5 +276,5 @@ def frequency_asks(d: Data) -> tuple[Ask, ...]:
         Ask("turns", "What turns a figure?", "turns", turns_of(d)), Ask("onward", "The key to the next figure", "press"), Ask("backward", "The key to the figure before", "press"),
         Ask("last_takes", "After the last figure it is taken", "check"), Ask("carry", "Turning goes up and down with a carry", "check"), Ask("cursor_at", "It begins under figure", "number", hint="0 is the first"),
         Ask("raster", "Other than multiples of so many kHz are refused", "text", hint="2.5, 6.25; empty: nothing is"), quiet_asks("Half typed and left alone for so many seconds"),
-        Ask("left", "Then it is", "select", (Choice("home", "dropped"), Choice("take", "taken, zeros filled")), path="screens.frequency.quiet"),
+        Ask("left", "Then it is", "select", (Choice("home", "dropped"), Choice("take", "taken, zeros filled")), path=f"screens.{name_of(d, 'frequency')}.quiet"),
     )  # fmt: skip

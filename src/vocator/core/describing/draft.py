@@ -1,6 +1,7 @@
 """A description in the making: a profile's data as a plain mapping, how a new one begins, how bindings are put into it."""
 
 import re
+from collections.abc import Callable
 from typing import Any
 
 Data = dict[str, Any]
@@ -79,6 +80,34 @@ def screen(data: Data, name: str, kind: str, shows: str) -> Data:
     return found
 
 
+def name_of(data: Data, part: str) -> str:
+    """Return the name of the screen that is a radio's menu, frequency, store, label or erasing: its own where it has one, else the usual."""
+    screens = data["screens"]
+    if part in screens:
+        return part
+    fits: dict[str, Callable[[Data], bool]] = {
+        "menu": lambda s: s["kind"] == "list", "frequency": lambda s: s.get("of") == "frequency", "label": lambda s: s["kind"] == "label",
+        "store": lambda s: s["kind"] == "picker" and "write" in _verbs(s), "erase": lambda s: s["kind"] == "question" and "erase" in _verbs(s),
+    }  # fmt: skip
+    return next((n for n, s in screens.items() if fits[part](s)), part)
+
+
+def _verbs(screen: Data) -> set[str]:
+    return {one.split()[0] for does in screen["bind"].values() for one in ([does] if isinstance(does, str) else does) if one}
+
+
+def is_led_to(data: Data, name: str) -> bool:
+    """Whether anything leads to a screen: a press of any screen, or an entry of a list."""
+    opened = {f"{verb} {name}" for verb in ("open", "enter", "write_and_label", "onto", "search")}
+    bound = any(
+        one in opened
+        for s in data["screens"].values()
+        for does in s["bind"].values()
+        for one in ([does] if isinstance(does, str) else does)
+    )
+    return bound or any(e.get("opens") == name for s in data["screens"].values() for e in s.get("entries", []))
+
+
 def pressed(data: Data, name: str, verb: str) -> str:
     """Return the first press on a screen that does a verb, empty where none does."""
     bind = at(data, f"screens.{name}.bind", {})
@@ -100,7 +129,9 @@ def checked_press(data: Data, text: str, field: str) -> str:
     text = re.sub(r"\s+", " ", text.strip())
     if text in ("digits", "turn"):
         return text
-    known = {*data["keys"], *data.get("dials", []), *(f"{t}" for t in data.get("touches", []))}
+    known = {*data["keys"], *data.get("dials", []), *data.get("touches", [])}
+    known |= {"PUSH"} if at(data, "units.owns", None) else set()
+    known |= {"OWN"} if data.get("touches") else set()
     if text in known:
         text += " turn" if text in data.get("dials", []) and text not in data["keys"] else " tap"
     if re.fullmatch(r"(?:.+\+)?(.+)/(.+)", text) and not text.endswith((" tap", " turn")):

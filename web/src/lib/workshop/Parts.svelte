@@ -62,7 +62,7 @@
   <h2>Every part</h2>
   <p class="quiet">What the questions do not ask stands here: pages, soft keys, dialogues, keys that hang on a setting. The words of the verbs: <a href="/api/documents/profile-format" target="_blank" rel="noopener">how a radio is described</a>.</p>
   <label class="pick">Part
-    <select class="field" bind:value={chosen}>
+    <select class="field" aria-label="Part" bind:value={chosen}>
       <optgroup label="Screens">{#each screens as s (s.name)}<option value="screen {s.name}">{s.name} ({s.kind})</option>{/each}</optgroup>
       <optgroup label="Settings">{#each settings as s (s.name)}<option value="setting {s.name}">{s.name}</option>{/each}</optgroup>
     </select></label>

@@ -11,6 +11,7 @@ export class Describing {
   /** The field that the last answer failed at. */
   wrong = $state('');
   #asked = 0;
+  #line: Promise<unknown> = Promise.resolve();
 
   constructor(readonly id: string) {
     this.view = recall<Description | null>(`description ${id}`, null);
@@ -24,10 +25,11 @@ export class Describing {
     await this.#take(() => get<Description>(this.path));
   }
 
-  /** Send a change made from the version that shows; returns whether it was taken. */
+  /** Send a change made from the version that shows, after those that are on their way; returns whether it was taken. */
   async send(way: string, body: Record<string, unknown>, putting = false): Promise<boolean> {
-    const version = this.view?.version;
-    return this.#take(() => (putting ? put : post)<Description>(`${this.path}/${way}`, { version, ...body }));
+    const mine = this.#line.then(() => this.#take(() => (putting ? put : post)<Description>(`${this.path}/${way}`, { version: this.view?.version, ...body })));
+    this.#line = mine;
+    return mine;
   }
 
   async #take(request: () => Promise<Description>): Promise<boolean> {
