@@ -2,7 +2,7 @@
 
 Columns, in any order: ``slot``; either ``line`` (a listing line), or ``receive`` and
 ``send`` with their unit in the header, ``(MHz)``, ``(kHz)`` or ``(Hz)``, and ``tone``,
-``opens on``, ``width``; and ``label``, ``power``, ``row``.  Without a header a row is a
+``opens on``, ``width``; and ``label``, ``power``, ``row``, ``group``, ``never send``.  Without a header a row is a
 slot, a listing line and perhaps a label.  Comma, semicolon or tab between
 the fields; UTF-8.
 """
@@ -17,7 +17,7 @@ from vocator.core.channel.channel import Channel, megahertz
 from vocator.files.csv_cells import hertz, read_heads, read_rows, separator
 from vocator.files.data_problems import DataFileError, Problem
 
-COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row", "never send")
+COLUMNS = ("slot", "line", "receive", "send", "tone", "opens on", "width", "label", "power", "row", "never send", "group")
 MOST_ROWS = 1000
 YES = ("yes", "y", "1", "true", "x")
 HEADLESS = ["slot", "line", "label"]
@@ -35,6 +35,7 @@ class ChannelRow:
     power: str | None = None
     row: str | None = None
     never_send: bool = False
+    group: str = ""
 
 
 def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
@@ -67,9 +68,8 @@ def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
             try:
                 line = cells.get("line") or _line_of(cells, units)
                 never = cells.get("never send", "").lower() in YES
-                rows.append(
-                    ChannelRow(number, cells["slot"], line, cells.get("label"), cells.get("power"), cells.get("row"), never)
-                )
+                label, power, row = (cells.get(name) for name in ("label", "power", "row"))
+                rows.append(ChannelRow(number, cells["slot"], line, label, power, row, never, cells.get("group", "")))
             except ValueError as error:
                 problems.append(Problem(file, number, "receive", str(error)))
     problems += _twice(rows, file)

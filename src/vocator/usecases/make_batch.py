@@ -5,8 +5,10 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from vocator.core.batch.batch import Batch, make_batch
-from vocator.core.goals.goal import Goal
-from vocator.core.goals.sheet import Chapter, Sheet
+from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.sheet import Change, Chapter, Sheet
+from vocator.core.planning.group_chapter import groups_of
+from vocator.core.planning.kinds.groups import named
 from vocator.core.proving.prover import Verdict
 from vocator.core.radio.start import start_state
 from vocator.core.radio.state import State
@@ -43,6 +45,7 @@ class MadeBatch:
                     "line": row.line,
                     "row": row.number,
                     "channel": part.goal.channel.as_dict(),
+                    "group": part.goal.group or None,
                     "first_step": steps,
                     "steps": count,
                     "seconds": round(part.seconds, 1),
@@ -63,7 +66,7 @@ class MadeBatch:
                 "seconds": round(self.batch.listed_s - self.batch.seconds, 1),
             },
             "free_keys": self._free_keys(),
-            "changes": [c.as_dict() for c in dict.fromkeys(c for p in self.batch.parts for c in p.sheet.changes)],
+            "changes": [c.as_dict() for c in self._changes()],
             "limits": list(dict.fromkeys(text for p in self.batch.parts for text in p.sheet.limits)),
             "contents": contents,
             "beyond": [
@@ -72,6 +75,15 @@ class MadeBatch:
             ],
             "chapters": [{"title": str(c.kind), "steps": [s.as_dict() for s in c.steps]} for c in self.sheet().chapters],
         }
+
+    def _changes(self) -> list[Change]:
+        """Return what all parts together leave different: of what the whole radio has once, the last value."""
+        once = {s.name for s in self.twin.settings if s.scope == "set"}
+        left: dict[Change | str, Change] = {}
+        for change in (c for p in self.batch.parts for c in p.sheet.changes):
+            key = change.what if change.what in once else change
+            left[key] = replace(change, before=left[key].before) if key in left else change
+        return list(left.values())
 
     def _free_keys(self) -> dict[str, Any] | None:
         found = self.batch.free_keys
@@ -118,7 +130,7 @@ def batch_of(
         asked = replace(request, slot=row.slot, line=row.line, label=label, power=row.power, row=row.row or request.row)
         asked = replace(asked, never_send=row.never_send or request.never_send)
         try:
-            goal = goal_of(asked, twin)[0]
+            goal = _into_group(twin, goal_of(asked, twin)[0], row.group, grouped=any(r.group for r in rows))
         except (Refusal, Doubtful) as error:
             problems.append(Problem("channels", row.number, row.slot, str(error)))
             continue
@@ -131,3 +143,19 @@ def batch_of(
     if batch.proof.verdict is not Verdict.PROVEN:
         raise Unproven(batch.proof.start, batch.proof.step, batch.proof.seen)
     return MadeBatch(twin, batch, tuple(by_goal[p.goal.slot] for p in batch.parts), start)
+
+
+def _into_group(twin: Twin, goal: Goal, text: str, *, grouped: bool) -> Goal:
+    """Return the goal with its group; raises Refusal for a group that the radio does not have.
+
+    As soon as one row has a group (``grouped``), a row without one goes into none, whatever the slot
+    or the radio had before.  A radio without groups stores the channel all the same, and says that
+    the group is left out.
+    """
+    if not grouped:
+        return goal
+    try:
+        setting = groups_of(twin)
+    except Beyond as beyond:
+        return replace(goal, notes=(*goal.notes, f"{beyond.why}: the groups of the list are left out. {beyond.nearest}"))
+    return replace(goal, group=named(twin, text or twin.settings[setting].domain.text(0), none=True))

@@ -9,11 +9,13 @@ import pytest
 from vocator.core.batch.batch import least_effort, make_batch
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.planning.group_chapter import groups_of
 from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
-from vocator.core.proving.prover import Verdict
+from vocator.core.proving.prover import Verdict, judge, prove
 from vocator.core.proving.starts import covering_starts
 from vocator.files.channels_csv import ChannelRow
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.make_batch import batch_of
 from vocator.usecases.make_sheet import SheetRequest, goal_of
@@ -122,3 +124,42 @@ def test_a_label_is_left_out_where_an_empty_one_is_asked_for():
     rows = [ChannelRow(1, "7", line), ChannelRow(2, "8", "147.06 + 88.5", "PIER")]
     parts = batch_of(SheetRequest("ardvane-finch", "", label=""), rows).batch.parts
     assert {p.goal.channel.label for p in parts} == {None, "PIER"}
+
+
+def _grouped(model, groups):
+    lines = ("147.33 + 103.5", "147.06 + 88.5", "146.55 simplex")
+    rows = [ChannelRow(n, str(7 + n), line, group=group) for n, (line, group) in enumerate(zip(lines, groups, strict=True))]
+    return batch_of(SheetRequest(model, "", label=""), rows)
+
+
+@pytest.mark.parametrize(("model", "groups", "left"), [
+    ("ardvane-finch", ("1", "", "-"), {7: "1", 8: "-", 9: "-"}),
+    ("ardvane-osprey", ("A", "", "C"), {7: "A", 8: "ALL", 9: "C"}),
+])  # fmt: skip
+def test_a_list_puts_its_channels_into_groups_and_a_row_without_one_into_none(model, groups, left):
+    made = _grouped(model, groups)
+    twin = made.twin
+    held = made.batch.parts[-1].run.state.slots[made.batch.parts[-1].goal.slot]
+    domain = twin.settings[groups_of(twin)].domain
+    in_three = {made.batch.parts[n].goal.slot: held._replace(group=3) for n in range(3)}
+    slots = [in_three.get(slot, twin.start.slots[slot]) for slot in range(twin.profile.slot_count)]
+    state = twin.start._replace(slots=type(twin.start.slots)(slots))
+    for part in made.batch.parts:
+        run = follow(twin, part.sheet, state, keep_frames=False)
+        assert judge(twin, part.sheet, part.goal, state, run) == ""
+        state = run.state
+    assert {n: domain.text(state.slots[twin.profile.slot_index(str(n))].group) for n in left} == left
+    last = [c for c in made.as_dict()["changes"] if c["what"] == "GROUP"]
+    assert [c["to"] for c in last] == ([made.batch.parts[-1].goal.group] if model == "ardvane-osprey" else [])
+
+
+def test_a_group_that_a_radio_lacks_is_asked_for_again_and_one_without_groups_says_so():
+    with pytest.raises(DataFileError, match="allowed: -, 1"):
+        _grouped("ardvane-finch", ("X", "", ""))
+    assert any("groups of the list are left out" in text for text in _grouped("pelorn-hiker", ("1", "", "")).as_dict()["limits"])
+
+
+def test_a_slot_left_in_the_wrong_group_is_refuted():
+    part = _grouped("ardvane-finch", ("2", "", "")).batch.parts[0]
+    wrong = replace(part.goal, group="5")
+    assert prove(FINCH, part.sheet, wrong).verdict is not Verdict.PROVEN

@@ -159,6 +159,8 @@ def _between(twin: Twin, before: Goal, after: Goal) -> float:
             apart = abs(value - had.get(setting, 0))
             clicks = min(apart, s.domain.count - apart) if s.wraps else apart
             total += SETTING_S + (0 if s.digits and not s.turned else clicks * CLICK_S)
+    if before.group != after.group:
+        total += SETTING_S
     if len(twin.profile.bands) > 1 and twin.band_of(before.channel.rx_hz) != twin.band_of(after.channel.rx_hz):
         total += SETTING_S
     if frequency_entry(twin) is None:

@@ -30,17 +30,28 @@ def group_of(twin: Twin, text: str) -> tuple[int, int]:
     return setting, value
 
 
+def group_named(twin: Twin, text: str) -> tuple[int, int]:
+    """Return the setting of the groups and the value of one, or of none of them, by its name; raises Beyond."""
+    setting = groups_of(twin)
+    value = twin.settings[setting].domain.find_text(text)
+    return (setting, value) if value is not None else group_of(twin, text)
+
+
+def put_into_group(draft: Draft, routes: Routes, setting: int, value: int) -> None:
+    """Put the slot just shown into its group, or out of all, where groups are given slot by slot."""
+    if draft.twin.settings[setting].scope == "slot":
+        text = draft.twin.settings[setting].domain.text(value)
+        why = f"the slot belongs to group {text} then" if value else "the slot belongs to no group then"
+        set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.GROUP)
+
+
 def keep_to_group(draft: Draft, routes: Routes, setting: int, value: int) -> None:
-    """Put the slot just shown into its group and lock memory mode to it, where groups are given slot by slot."""
+    """Lock memory mode to the group of the slot just shown, where groups are given slot by slot."""
     twin = draft.twin
-    if twin.settings[setting].scope != "slot":
-        return
-    text = twin.settings[setting].domain.text(value)
-    set_all(draft, routes, {setting: value}, {setting: f"the slot belongs to group {text} then"}, ChapterKind.GROUP)
-    keys = routes.presses(twin.memory, "lock_group")
+    keys = routes.presses(twin.memory, "lock_group") if twin.settings[setting].scope == "slot" else None
     if keys is None:
         return
-    shown = f"G{value}"
+    text, shown = twin.settings[setting].domain.text(value), f"G{value}"
     draft.step(
         ChapterKind.GROUP,
         [f"{' '.join(keys)} until {shown}"],

@@ -13,7 +13,7 @@ from vocator.core.goals.sheet import Change, ChapterKind, Part, Sheet
 from vocator.core.planning.changes import left_different
 from vocator.core.planning.dialogue import dialogue_of
 from vocator.core.planning.draft import Draft
-from vocator.core.planning.group_chapter import keep_to_group
+from vocator.core.planning.group_chapter import group_named, keep_to_group, put_into_group
 from vocator.core.planning.limits import unseen
 from vocator.core.planning.name_chapter import name
 from vocator.core.planning.routes import Routes
@@ -41,7 +41,8 @@ def plan_store(
 
     ``known`` is the state the radio is certainly in (the short way); None plans for any
     state (the long way).  ``search`` writes what finds the tone, ``group`` is the setting of the
-    groups and the one that the slot shall belong to.  Raises Beyond for a goal that the radio cannot reach.
+    groups and the one that the slot shall belong to, which memory mode is kept to then; a goal that names
+    a group is put into it all the same.  Raises Beyond for a goal that the radio cannot reach.
     """
     return _store_sheet(twin, goal, Draft(twin, known), search, group)
 
@@ -89,17 +90,21 @@ def _store_sheet(
     twin: Twin, goal: Goal, draft: Draft, search: ChapterWriter | None = None, group: tuple[int, int] | None = None
 ) -> Sheet:
     routes = Routes(twin)
+    lock = group is not None
+    group = group or (group_named(twin, goal.group) if goal.group else None)
     grouped = dict([group] if group else [])
     _made_up(twin, goal, draft, routes, search, {s: v for s, v in grouped.items() if twin.settings[s].scope == "set"})
     store(draft, routes, goal, group)
     name(draft, routes, goal)
     if group is not None and dialogue_of(twin) is None:
-        keep_to_group(draft, routes, *group)
+        put_into_group(draft, routes, *group)
+        if lock:
+            keep_to_group(draft, routes, *group)
     read_back(draft, goal)
     draft.tell_what_it_counts_on()
     limits = [*goal.notes, *unseen(twin, goal)]
     more = [Change(Part.REVERSE, None, "off")] if routes.presses(twin.vfo, "reverse") else []
-    if grouped:
+    if grouped and lock:
         text = next(twin.settings[s].domain.text(v) for s, v in grouped.items())
         more.append(Change(Part.GROUP, None, text))
     changes = left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel), *grouped], more)

@@ -5,12 +5,13 @@ from typing import ClassVar
 from vocator.core.channel.channel import Channel
 from vocator.core.goals.goal import Goal
 from vocator.core.proving.judge import Judge
+from vocator.core.radio.profile import Means
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
 
 class Store(Judge):
-    """The slot holds the channel."""
+    """The slot holds the channel, and belongs to the group where the goal names one."""
 
     builds: ClassVar[bool] = True
 
@@ -21,7 +22,11 @@ class Store(Judge):
         if stored is None:
             return f"slot {slot} is empty at the end"
         left = twin.channel(stored)
-        return "" if left == goal.channel else f"slot {slot} holds {apart(goal.channel, left)}"
+        if left != goal.channel:
+            return f"slot {slot} holds {apart(goal.channel, left)}"
+        groups = twin.profile.settings_for(Means.GROUP) if goal.group else ()
+        astray = groups and stored.group != twin.settings[groups[0]].domain.find_text(goal.group)
+        return f"slot {slot} is not in group {goal.group}" if astray else ""
 
 
 def apart(wanted: Channel, found: Channel) -> str:
