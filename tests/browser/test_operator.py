@@ -112,6 +112,52 @@ def test_a_slot_that_turns_out_to_be_taken_is_left_and_another_one_is_written(pa
     expect(page.locator("main")).to_contain_text("something stood there before the store")
 
 
+LIST = "slot,line,label,group\n31,147.33 + 103.5,RIDGE,1\n32,146.55,SMPLX,\n33,147.06 + 88.5,PIER,2\n"
+
+
+@pytest.mark.parametrize("theme", ["paper", "dusk"])
+def test_a_sheet_of_every_radio_is_printed_whole_in_black_and_white(page: Page, demo: str, theme: str):
+    api = f"{demo}/api"
+    made = [
+        httpx.post(
+            f"{api}/sheets",
+            json={"radio_id": r["id"], "slot": "G2-31" if "lantern" in r["model"] else "31", "line": "147.33 + 103.5"},
+            timeout=60,
+        ).json()
+        for r in httpx.get(f"{api}/radios").json()
+    ]
+    made.append(
+        httpx.post(f"{api}/sheets/batch", json={"radio_id": made[0]["content"]["radio_id"], "csv": LIST}, timeout=60).json()
+    )
+    for sheet in made:
+        page.goto(f"{demo}/sheet/{sheet['id']}")
+        expect(page.locator("main.sheet header h1")).to_be_visible()
+        expect(page.locator(".printed")).to_be_hidden()
+        page.evaluate("theme => (document.documentElement.dataset.theme = theme)", theme)
+        page.emulate_media(media="print")
+        page.set_viewport_size({"width": 700, "height": 1000})
+        assert page.locator("main, nav").evaluate_all("all => all.every(one => !one.checkVisibility())")
+        printed = page.locator(".printed")
+        expect(printed).to_be_visible()
+        words = re.sub(r"\s+", " ", printed.inner_text())
+        missing = [s["say"] for s in sheet["content"]["steps"] if not s["group"] and s["say"] not in words]
+        assert missing == [], sheet["content"]["model"]
+        assert all(
+            cap["key"] in words.replace(" ", "")
+            for s in sheet["content"]["steps"]
+            for cap in s["caps"]
+            if cap["kind"] == "digits"
+        )
+        wide = printed.evaluate(
+            "n => [...n.querySelectorAll('*')].filter(e => e.getBoundingClientRect().right > innerWidth + 1).length"
+        )
+        assert wide == 0, "something is beyond the edge of the paper"
+        ink = printed.evaluate("n => [...n.querySelectorAll('.key, td, th, p')].map(e => getComputedStyle(e).color)")
+        assert set(ink) == {"rgb(0, 0, 0)"}
+        page.emulate_media(media="screen")
+    assert "032 SMPLX (146.55)" in words, "each channel of a list has its heading"
+
+
 def test_doubts_are_asked_and_i_do_not_know_is_an_answer(page: Page, demo: str):
     page.goto(demo)
     type_line(page, "445.0")

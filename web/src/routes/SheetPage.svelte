@@ -8,6 +8,7 @@
   import Term from '../lib/shell/Term.svelte';
   import { Following, OUTCOMES, readAloud, spokenPage } from '../lib/sheet/follow.svelte';
   import FaultTree from '../lib/sheet/FaultTree.svelte';
+  import PrintedSheet from '../lib/sheet/PrintedSheet.svelte';
   import PutBack from '../lib/sheet/PutBack.svelte';
   import Ladder from '../lib/sheet/Ladder.svelte';
   import Recovery from '../lib/sheet/Recovery.svelte';
@@ -329,6 +330,7 @@
         <button type="button" class="act" onclick={() => (lost = true)} disabled={following.finished}>It shows something else</button>
         <button type="button" class="act" onclick={read}>Read aloud</button>
         <button type="button" class="act" aria-pressed={handsFree} onclick={() => { handsFree = !handsFree; if (handsFree) read(); }}>Hands-free</button>
+        <button type="button" class="act paper" onclick={() => window.print()}>Print</button>
         <button type="button" class="act twinkey" onclick={() => (twinOpen = true)}>Twin</button>
       </div>
       {#if !following.finished}
@@ -344,6 +346,7 @@
     </footer>
   </main>
 
+  <PrintedSheet sheet={following.sheet!} />
   <Taken bind:open={taken} sheet={following.id} radio={content.radio_id} power={(content.request.power as string | null) ?? null} one={atHand()} step={following.steps.find((s) => s.look) ?? null} onPurpose={() => (taken = false)} />
   <FaultTree bind:open={silent} radio={content.radio_id} slot={silentSlot} />
   <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} anew={() => void ownSheet()} doubt={() => { lost = false; doubting = true; }} />
@@ -497,7 +500,15 @@
     margin: 32px auto;
     padding: 0 16px;
   }
+  @media print {
+    .sheet {
+      display: none;
+    }
+  }
   @media (max-width: 1100px) {
+    .paper {
+      display: none;
+    }
     .sheet {
       grid-template-columns: minmax(0, 1fr);
       padding: 0 12px;

@@ -150,4 +150,17 @@
   .joint {
     font-weight: 700;
   }
+  @media print {
+    .knob {
+      grid-auto-flow: column;
+      align-items: center;
+    }
+    .small .knob svg {
+      width: 1.7em;
+      height: 1.7em;
+    }
+    circle {
+      stroke: none;
+    }
+  }
 </style>

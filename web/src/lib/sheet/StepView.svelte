@@ -3,6 +3,7 @@
   import type { Certain, Step } from '../api';
   import CapView from '../cap/CapView.svelte';
   import Glass from '../glass/Glass.svelte';
+  import { alternatives } from './alternatives';
 
   const MANY = 8;
 
@@ -13,24 +14,14 @@
   /** A slot is picked, looked at, and then written: one step inside a window, else two. */
   let picked = $derived(steps.length <= 2 && last?.look?.free_display && !last.group ? last : null);
   let pickCaps = $derived(picked ? [...(steps.length === 2 ? steps[0]!.caps : []), ...picked.caps.slice(0, picked.look!.after)] : []);
-  let alternatives = $derived(steps.length > 1 && !looks && !picked);
+  let forks = $derived(steps.length > 1 && !looks && !picked);
   let mayBeTaken = $derived(taken && !picked && steps.some((s) => s.look));
   let only = $derived(steps.length === 1 ? steps[0]! : null);
   let sure = $derived(only ? (certain[only.number] ?? null) : null);
   /** The main line hangs on how the radio was left. */
   let anyMain = $derived(sure !== null && !sure.main && only !== null && only.actions.length > 0);
 
-  /** Alternatives with the same keys are one line. */
-  let merged = $derived.by(() => {
-    const lines: { says: string[]; step: Step }[] = [];
-    for (const step of steps) {
-      const [when] = step.say.split(':');
-      const same = lines.find((line) => line.step.actions.join() === step.actions.join());
-      if (same) same.says = [...new Set([...same.says, when!.replace(/^If /, '')])].filter((words, at) => at === 0 || `If ${words}` !== same.says[0]);
-      else lines.push({ says: [when!], step });
-    }
-    return lines;
-  });
+  let merged = $derived(alternatives(steps));
 </script>
 
 {#each steps.filter((s) => s.unsure) as step (step.number)}<p class="caution" role="note"><b>Look closely here.</b> {step.unsure}.</p>{/each}
@@ -54,7 +45,7 @@
   <p class="then">Then the display shows</p>
   <Glass display={picked.display} kind={glass} before={before?.display ?? null} mark={picked.shows ?? ''} certain={certain[picked.number] ?? null} />
   <p class="why">{picked.why}</p>
-{:else if alternatives}
+{:else if forks}
   <h2>Look at the display</h2>
   <ul class="ways">
     {#each merged as line (line.step.number)}
