@@ -9,6 +9,7 @@ import pytest
 from vocator.core.batch.batch import least_effort, make_batch
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.group_chapter import groups_of
 from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
@@ -149,6 +150,8 @@ def test_a_list_puts_its_channels_into_groups_and_a_row_without_one_into_none(mo
         assert judge(twin, part.sheet, part.goal, state, run) == ""
         state = run.state
     assert {n: domain.text(state.slots[twin.profile.slot_index(str(n))].group) for n in left} == left
+    told = [sum(c.kind is ChapterKind.GROUP for c in p.sheet.chapters) for p in made.batch.parts]
+    assert model == "ardvane-osprey" or told == [1, 1, 1], "no page says which group a slot has once it was written over"
     last = [c for c in made.as_dict()["changes"] if c["what"] == "GROUP"]
     assert [c["to"] for c in last] == ([made.batch.parts[-1].goal.group] if model == "ardvane-osprey" else [])
 

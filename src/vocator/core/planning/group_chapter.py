@@ -42,6 +42,7 @@ def put_into_group(draft: Draft, routes: Routes, setting: int, value: int) -> No
     if draft.twin.settings[setting].scope == "slot":
         text = draft.twin.settings[setting].domain.text(value)
         why = f"the slot belongs to group {text} then" if value else "the slot belongs to no group then"
+        draft.certain.discard(setting)  # of another slot; which group a slot has after it was written over, no page says
         set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.GROUP)
 
 

@@ -30,10 +30,13 @@
     return found;
   });
 
-  /** What shows once the keys are pressed; of alternatives each leads on to the same. */
+  const OTHER_ROW = /\s*\b[A-Z]+: [\d.-]+/g;
+
+  /** What shows once the keys are pressed, as far as the sheet made it so: not the other row, nor a frequency that was there before. */
   function shown(step: Step): string {
     if (step.shows) return step.shows;
-    return step.caps.length && !step.group ? step.display.text : '';
+    if (!step.caps.length || step.group || step.chapter === 'Ready') return '';
+    return step.display.text.replace(/^▶\S+\s*/, '').replace(OTHER_ROW, '');
   }
 </script>
 
@@ -48,13 +51,13 @@
     {#each rows as { step, say, opens }, at (step.number)}
       {#if opens}
         {@const part = starts.get(step.number)}
-        <tbody class="chapter"><tr><th colspan="4">{#if part}{part.slot_text} {part.label ?? ''} ({part.line}) · {/if}{step.chapter}</th></tr></tbody>
+        <tbody class="chapter"><tr><th colspan="4">{#if part}{part.slot_text} {part.label ?? ''} ({part.line}){" · "}{/if}{step.chapter}</th></tr></tbody>
       {/if}
       <tbody><tr class:sometimes={step.when !== null}>
         <td class="number">{at + 1}<i></i></td>
         <td>{say}{#if step.window_s > 0}<small>read it all first: {step.window_s} s from the last key</small>{/if}{#if step.on_air}<small>on air: {step.why}</small>{/if}{#if step.unsure}<small>look closely: {step.unsure}</small>{/if}</td>
         <td><span class="caps">{#each step.caps as cap, n (n)}<CapView {cap} small />{/each}</span></td>
-        <td class="shows">{shown(step)}{#if step.look}<small>free: {step.look.free}{step.look.taken ? `; taken: ${step.look.taken}, then stop` : ''}</small>{/if}</td>
+        <td class="shows">{shown(step)}{#if step.look}<small>{[step.look.free && `free: ${step.look.free}`, step.look.taken && `taken: ${step.look.taken}, then stop`].filter(Boolean).join('; ')}</small>{/if}</td>
       </tr></tbody>
     {/each}
   </table>
