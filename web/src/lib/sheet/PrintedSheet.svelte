@@ -51,7 +51,7 @@
     {#each rows as { step, say, opens }, at (step.number)}
       {#if opens}
         {@const part = starts.get(step.number)}
-        <tbody class="chapter"><tr><th colspan="4">{#if part}{part.slot_text} {part.label ?? ''} ({part.line}){" · "}{/if}{step.chapter}</th></tr></tbody>
+        <tbody class="chapter"><tr><th colspan="4">{#if part}{`${part.slot_text} ${part.label ?? ''} (${part.line}) · `}{/if}{step.chapter}</th></tr></tbody>
       {/if}
       <tbody><tr class:sometimes={step.when !== null}>
         <td class="number">{at + 1}<i></i></td>
