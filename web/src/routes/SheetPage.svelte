@@ -315,7 +315,7 @@
       <div class="counts">
         {#if deep?.verdict === 'refuted'}Not proven.
         {:else if deep?.complete}<Term name="proven">Proven</Term> from every state (10<sup>{deep.states_log10}</sup>).
-        {:else}<Term name="proven">Proven</Term> from {content.proof.starts} {content.proof.starts === 1 ? 'start' : 'starts'}{deep || content.way === 'short' ? '' : ', now from every state …'}.{/if}
+        {:else}<Term name="proven">Proven</Term> from {content.proof.starts} {content.proof.starts === 1 ? 'start' : 'starts'}{deep || content.way === 'short' ? '.' : ', now from every state …'}{/if}
         {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
         {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
         {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}{content.way === 'short' ? 'Short way.' : 'Long way.'}{/if}
