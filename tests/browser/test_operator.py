@@ -132,7 +132,7 @@ def test_a_sheet_of_every_radio_is_printed_whole_in_black_and_white(page: Page, 
     for sheet in made:
         page.goto(f"{demo}/sheet/{sheet['id']}")
         expect(page.locator("main.sheet header h1")).to_be_visible()
-        expect(page.locator(".printed")).to_be_hidden()
+        expect(page.locator(".printed")).to_have_count(0)
         page.evaluate("theme => (document.documentElement.dataset.theme = theme)", theme)
         page.emulate_media(media="print")
         page.set_viewport_size({"width": 700, "height": 1000})

@@ -1,5 +1,6 @@
 <!-- What the browser prints of a sheet: all of its steps on paper, in black and white, to be ticked with a pencil. -->
 <script lang="ts">
+  import { flushSync, onMount } from 'svelte';
   import type { Sheet, Step } from '../api';
   import CapView from '../cap/CapView.svelte';
   import { alternatives } from './alternatives';
@@ -7,6 +8,19 @@
   let { sheet }: { sheet: Sheet } = $props();
 
   let content = $derived(sheet.content);
+
+  /** It is in the page only while that is printed. */
+  const paper = matchMedia('print');
+  let printing = $state(paper.matches);
+  const turn = (to: boolean): void =>
+    flushSync(() => {
+      printing = to;
+    });
+  onMount(() => {
+    const look = (): void => turn(paper.matches);
+    paper.addEventListener('change', look);
+    return () => paper.removeEventListener('change', look);
+  });
   let starts = $derived(new Map((content.parts ?? []).map((part) => [part.first, part])));
 
   interface Row {
@@ -40,7 +54,10 @@
   }
 </script>
 
-<section class="printed" aria-hidden="true">
+<svelte:window onbeforeprint={() => turn(true)} onafterprint={() => turn(false)} />
+
+{#if printing}
+<section class="printed">
   <h1>{sheet.title}</h1>
   <p>{content.my_name} ({content.radio_name}). Proven from {content.proof.starts} {content.proof.starts === 1 ? 'start' : 'starts'}; {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds, {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
     {content.way === 'short' ? 'The short way: only right after the last sheet.' : 'From any state.'}</p>
@@ -63,10 +80,13 @@
   </table>
   <p>If it shows something else: open the sheet and choose <b>It shows something else</b>; without it, put the radio back to VFO mode and begin again.</p>
 </section>
+{/if}
 
 <style>
-  .printed {
-    display: none;
+  @media screen {
+    .printed {
+      display: none;
+    }
   }
   @media print {
     .printed {
