@@ -113,7 +113,7 @@ def test_any_profile_can_be_opened_and_every_question_shows_what_stands_in_it(fi
     row = row_of(data)
     seen = shown.view(row)
     assert seen["problems"] == [] and seen["drawn"]["name"] == data["name"]
-    assert build_whole(read_yaml(shown.yaml_of(data), "again.yaml")) == build_whole(load_yaml(file))
+    assert build_whole(read_yaml(profile_yaml(data), "again.yaml")) == build_whole(load_yaml(file))
     assert {q["name"] for q in seen["questions"]} == {q.name for q in QUESTIONS}
 
 
@@ -253,6 +253,7 @@ def test_a_description_is_taken_in_and_changed_in_use(session, client):
     ("way", "body"),
     [
         ("change", {"path": ["screens", "vfo", "bind", "PTT tap"], "value": {"a": [1] * 10}}), ("change", {"path": ["settings", "X"], "value": 3}), ("change", {"path": ["screens"], "value": None}),
+        ("change", {"path": ["screens", "vfo", "bind", "PTT tap"], "value": 5}), ("change", {"path": ["screens", "menu"], "value": {"kind": "picker", "bind": {"PTT tap": [" ", None]}}}),
         ("change", {"path": ["a", "b", "c"], "value": "x" * 20_000}), ("change", {"path": ["keys", "0", "z"], "value": 1}), ("answer", {"question": "none", "given": {}}),
         ("menu", {"into": "nowhere", "rows": []}), ("menu", {"into": "vfo", "rows": [{"name": "A", "means": "other"}]}),
     ],

@@ -10,6 +10,7 @@ from vocator.api.media import file_of
 from vocator.api.schemas import ModelShape, Shape
 from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
+from vocator.files.profile_writing import profile_yaml
 from vocator.usecases import described, describing
 
 router = APIRouter(prefix="/api/descriptions", tags=["describing"])
@@ -307,7 +308,7 @@ def goals(number: int, store: Store) -> list[ReachedShape]:
 def text(number: int, store: Store) -> Response:
     """Return the description as a profile file."""
     head = {"Content-Disposition": 'attachment; filename="profile.yaml"'}
-    return Response(described.yaml_of(describing.description(store, number).data), media_type="application/yaml", headers=head)
+    return Response(profile_yaml(describing.description(store, number).data), media_type="application/yaml", headers=head)
 
 
 @router.post("/{number}/take")

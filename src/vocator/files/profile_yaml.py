@@ -26,7 +26,7 @@ from vocator.core.radio.profile import (
     Setting,
     VfoBand,
 )
-from vocator.core.radio.register import BY, EDITORS, STOPPING
+from vocator.core.radio.register import BY, EDITORS, STOPPING, verbs_of
 from vocator.core.radio.twin import ALL_VERBS
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.profile_names import Names
@@ -314,7 +314,7 @@ class _Builder:
         binds = tuple(
             b
             for press, does in given.bind.items()
-            for one in ([does] if isinstance(does, str) else does)
+            for one in verbs_of(does)
             if (b := self._binding((*path, "bind", press), name, press, one))
         )
         if given.asks and given.asks not in self.given.screens:

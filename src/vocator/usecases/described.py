@@ -5,7 +5,7 @@ from typing import Any
 
 from vocator.core.describing.asking import Question
 from vocator.core.describing.draft import Data
-from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS, asked_of
+from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS, Field, asked_of
 from vocator.core.describing.questions import QUESTIONS
 from vocator.core.goals.goal import Beyond
 from vocator.core.planning.planner import plan
@@ -14,6 +14,7 @@ from vocator.core.radio.actions import ActionError, parse_actions
 from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.perform import UntilFailed, perform
 from vocator.core.radio.profile import Means
+from vocator.core.radio.register import verbs_of
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.twin import Twin
 from vocator.files.data_problems import DataFileError
@@ -24,6 +25,7 @@ from vocator.files.strict_yaml import read_yaml
 from vocator.storage.tables import DescriptionRow
 from vocator.usecases.drawing import drawing
 from vocator.usecases.goal_table import first_goal
+from vocator.usecases.make_sheet import NOT_DESCRIBED
 from vocator.usecases.twin_play import play_view, unpack
 
 GOALS = (
@@ -52,11 +54,6 @@ NEEDS = {
 }
 
 
-def yaml_of(data: Data) -> str:
-    """Write a description as the profile's YAML."""
-    return profile_yaml(data)
-
-
 @lru_cache(maxsize=64)
 def _twin(text: str) -> Twin:
     return Twin(build_whole(read_yaml(text, "profile.yaml")))
@@ -64,15 +61,15 @@ def _twin(text: str) -> Twin:
 
 def twin_of_description(row: DescriptionRow) -> Twin:
     """Return the twin of what is described so far; raises DataFileError where that is no profile."""
-    return _twin(yaml_of(row.data))
+    return _twin(profile_yaml(row.data))
 
 
 def view(row: DescriptionRow) -> dict[str, Any]:
     """Return a description as the page shows it: questions with what stands, problems, its lists, screens, examples, the radio drawn."""
     problems: list[dict[str, str]] = []
-    twin = None
+    twin, text = None, profile_yaml(row.data)
     try:
-        twin = twin_of_description(row)
+        twin = _twin(text)
     except DataFileError as error:
         problems = [{"path": p.path, "text": p.text} for p in error.problems]
     notes = [*unreachable(twin.profile), *traps(twin.profile)] if twin is not None else []
@@ -80,7 +77,7 @@ def view(row: DescriptionRow) -> dict[str, Any]:
         "id": row.id, "version": row.version, "name": row.data["name"], "model": row.data["model"], "may_undo": bool(row.before),
         "questions": [_asked(row, q) for q in QUESTIONS], "problems": problems, "notes": notes, "drawn": drawing(twin) if twin is not None else None,
         "lists": [n for n, s in row.data["screens"].items() if s.get("kind") == "list"], "settings": [_setting(n, s) for n, s in row.data["settings"].items()],
-        "screens": [_screen(n, s) for n, s in row.data["screens"].items()], "examples": _examples(row, twin), "means": [str(m) for m in Means], "text": yaml_of(row.data),
+        "screens": [_screen(n, s) for n, s in row.data["screens"].items()], "examples": _examples(row, twin), "means": [str(m) for m in Means], "text": text,
     }  # fmt: skip
 
 
@@ -102,21 +99,8 @@ def _asked(row: DescriptionRow, q: Question) -> dict[str, Any]:
 
 def _screen(name: str, given: Data) -> dict[str, Any]:
     kind = str(given.get("kind", ""))
-    fields = [
-        {
-            "name": f,
-            "words": SCREEN_FIELDS[f].words,
-            "value": given.get(f),
-            "type": _type(ScreenFile, f),
-            "choices": _choices(ScreenFile, f),
-        }
-        for f in asked_of(kind)
-    ]
-    binds = [
-        {"press": p, "does": one}
-        for p, does in (given.get("bind") or {}).items()
-        for one in ([does] if isinstance(does, str) else does)
-    ]
+    fields = [_field(ScreenFile, f, SCREEN_FIELDS[f], given) for f in asked_of(kind)]
+    binds = [{"press": p, "does": one} for p, does in (given.get("bind") or {}).items() for one in verbs_of(does)]
     return {
         "name": name,
         "kind": kind,
@@ -128,18 +112,16 @@ def _screen(name: str, given: Data) -> dict[str, Any]:
 
 
 def _setting(name: str, given: Data) -> dict[str, Any]:
+    return {"name": name, "fields": [_field(SettingFile, f, asked, given) for f, asked in SETTING_FIELDS.items()]}
+
+
+def _field(model: Any, name: str, asked: Field, given: Data) -> dict[str, Any]:
     return {
         "name": name,
-        "fields": [
-            {
-                "name": f,
-                "words": w.words,
-                "value": given.get(f),
-                "type": _type(SettingFile, f),
-                "choices": _choices(SettingFile, f),
-            }
-            for f, w in SETTING_FIELDS.items()
-        ],
+        "words": asked.words,
+        "value": given.get(name),
+        "type": _type(model, name),
+        "choices": _choices(model, name),
     }
 
 
@@ -214,7 +196,7 @@ def press(row: DescriptionRow, token: str, keys: list[str]) -> dict[str, Any]:
 def goals(row: DescriptionRow) -> list[dict[str, Any]]:
     """Return what the described radio can be asked for so far: proven, or what is lacking with the question that mends it."""
     try:
-        told = _goals(yaml_of(row.data))
+        told = _goals(profile_yaml(row.data))
     except DataFileError:
         told = tuple((kind, "lacks", "the description is no profile yet") for kind in GOALS)
     found = []
@@ -250,16 +232,7 @@ def goal_of_description(twin: Twin, kind: str) -> tuple[str, str]:
         proof = prove(twin, sheet, goal)
     except Beyond as beyond:
         return "no", f"{beyond.part}: {beyond.why}"
-    except (
-        AssertionError,
-        ArithmeticError,
-        LookupError,
-        StopIteration,
-        TypeError,
-        ValueError,
-        UntilFailed,
-        ActionError,
-    ) as error:
+    except NOT_DESCRIBED as error:
         return "lacks", str(error) or "something of it is not described"
     if proof.verdict is Verdict.PROVEN:
         return "proven", f"{len(sheet.steps())} steps, from {proof.starts} starts"

@@ -14,9 +14,9 @@ from vocator.core.describing.draft import Data, Wrong, at, new_description, put,
 from vocator.core.describing.paste import read_menu
 from vocator.core.describing.questions import BY_NAME
 from vocator.core.refusal import Refusal
+from vocator.files.profile_writing import profile_yaml
 from vocator.files.strict_yaml import read_yaml
 from vocator.storage.tables import DescriptionRow, OwnProfileRow
-from vocator.usecases.described import yaml_of
 from vocator.usecases.errors import Clash, NotFound
 from vocator.usecases.own_profiles import check_kept_profile, own_models, profile_text, take_profile
 
@@ -51,18 +51,16 @@ def begin(session: Session, name: str, like: str) -> DescriptionRow:
     return row
 
 
-def description(session: Session, number: int) -> DescriptionRow:
-    """Return a description; raises NotFound."""
-    row = session.get(DescriptionRow, number)
+def description(session: Session, number: int, locked: bool = False) -> DescriptionRow:
+    """Return a description, ``locked`` until the change is kept; raises NotFound."""
+    row = session.get(DescriptionRow, number, with_for_update=locked)
     if row is None:
         raise NotFound(f"description {number}", "those on the workshop's list")
     return row
 
 
 def _changed(session: Session, number: int, version: int) -> DescriptionRow:
-    row = session.get(DescriptionRow, number, with_for_update=True)
-    if row is None:
-        raise NotFound(f"description {number}", "those on the workshop's list")
+    row = description(session, number, locked=True)
     if row.version != version:
         raise Clash("This description", "What is there now is shown; answer again what is missing.")
     return row
@@ -253,7 +251,7 @@ def take_in(session: Session, number: int) -> dict[str, Any]:
     Raises NotFound, DataFileError, Refusal.
     """
     row = description(session, number)
-    text, model = yaml_of(row.data), row.data["model"]
+    text, model = profile_yaml(row.data), row.data["model"]
     if model in own_models(session):
         check_kept_profile(model, text)
         kept = session.get(OwnProfileRow, model)

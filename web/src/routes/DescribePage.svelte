@@ -135,6 +135,26 @@
 </main>
 
 <style>
+  .middle :global(.ask) {
+    display: grid;
+    gap: 4px 16px;
+    align-items: center;
+  }
+  .middle :global(.ask .field) {
+    width: 100%;
+    box-sizing: border-box;
+  }
+  .middle :global(.check) {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    min-height: 48px;
+  }
+  .middle :global(.check input) {
+    width: 26px;
+    height: 26px;
+    flex: none;
+  }
   header {
     display: flex;
     flex-wrap: wrap;

@@ -2,13 +2,14 @@
 
 import copy
 
-from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, said, seconds, turner, turns_of, yes
+from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, said, seconds, turns_of, yes
 from vocator.core.describing.draft import (
     Data,
     Wrong,
     at,
     bands_of,
     checked_press,
+    has_digits,
     key_rows,
     name_of,
     names_in,
@@ -79,14 +80,15 @@ def keys_write(d: Data, a: Answer) -> None:
     """Write into a description what is answered on its keys; raises Wrong."""
     rows, side = key_rows(a.get("rows", "")), names_in(a.get("side", ""))
     top, dials = names_in(a.get("top", "")), names_in(a.get("dials", ""))
-    names = [k for r in rows for k in r] + side + top
+    front = [k for r in rows for k in r]
+    names = front + side + top
     twice = next((k for k in names if names.count(k) > 1), None)
     if twice:
         raise Wrong("rows", f"{twice} is named twice; a key stands in one place")
     if "PTT" not in names:
         side = [*side, "PTT"]
     pushed = [k for k in dials if any(f"{k} tap" in s["bind"] or f"{k} hold 1" in s["bind"] for s in d["screens"].values())]
-    d["keys"] = list(dict.fromkeys([*(k for r in rows for k in r), *side, *top, *pushed, *said(a, "pushed").split()]))
+    d["keys"] = list(dict.fromkeys([*front, *side, *top, *pushed, *said(a, "pushed").split()]))
     d["dials"] = dials
     put(d, "touches", names_in(a.get("touches", "")), [])
     d["panel"] = {**d["panel"], "rows": rows or [[]], "side": side, "top": [*top, *dials]}
@@ -157,8 +159,7 @@ def rows_write(d: Data, a: Answer) -> None:
         rebind(d, mode, "next unit", said(a, "next") if len(names) > 1 else "", "next")
     if before != max(1, len(names)):
         d["bands"] = bands_of(d, per_band)
-    scopes = {"band": "unit_band" if per_band else "unit"} if len(names) > 1 else {"unit_band": "band", "unit": "band"}
-    if before != max(1, len(names)):
+        scopes = {"band": "unit_band" if per_band else "unit"} if len(names) > 1 else {"unit_band": "band", "unit": "band"}
         for setting in d["settings"].values():
             setting["scope"] = scopes.get(setting["scope"], setting["scope"])
 
@@ -172,7 +173,7 @@ HEARS = (Choice("one", "the one in use"), Choice("turns", "by turns"), Choice("w
 def modes_read(d: Data) -> Answer:
     """Return what a description says of its modes."""
     return {"to_memory": pressed(d, "vfo", "mode memory"), "to_vfo": pressed(d, "memory", "mode vfo"), "band": pressed(d, "vfo", "next band"),
-            "turns": turner(d, "vfo", "tune"), "mark": at(d, "screens.memory.mark"), "digits": yes(pressed(d, "memory", "enter slot"))}  # fmt: skip
+            "turns": pressed(d, "vfo", "tune"), "mark": at(d, "screens.memory.mark"), "digits": yes(pressed(d, "memory", "enter slot"))}  # fmt: skip
 
 
 def modes_write(d: Data, a: Answer) -> None:
@@ -208,12 +209,12 @@ def frequency_read(d: Data) -> Answer:
     """Return what a description says of how a frequency is set."""
     name = name_of(d, "frequency")
     s = at(d, f"screens.{name}", {})
-    unsaid = "all" if set("0123456789") <= set(d["keys"]) else "dial"
+    unsaid = "all" if has_digits(d) else "dial"
     way = unsaid if not s else "cursor" if s["kind"] == "figures" else "ended" if s.get("reading") else "all"
     return {
         "way": way, "digits": str(s.get("digits", 6)), "reading": s.get("reading") or "zeros", "opens": pressed(d, "vfo", f"open {name}"),
         "point": pressed(d, name, "point"), "takes": pressed(d, name, "take"), "drops": pressed(d, name, "leave_entry") or pressed(d, name, "back"),
-        "turns": turner(d, name, "choose"), "onward": pressed(d, name, "onward") or pressed(d, name, "onward_or_take"), "backward": pressed(d, name, "backward"),
+        "turns": pressed(d, name, "choose"), "onward": pressed(d, name, "onward") or pressed(d, name, "onward_or_take"), "backward": pressed(d, name, "backward"),
         "last_takes": yes(pressed(d, name, "onward_or_take")), "carry": yes(s.get("carry")), "cursor_at": str(s.get("cursor_at", 0)),
         "quiet": str(s.get("quiet_s", 8)), "left": s.get("quiet", "home"), "raster": ", ".join(f"{x / 1000:g}" for x in s.get("rasters_hz", [])),
     }  # fmt: skip
@@ -248,7 +249,7 @@ def frequency_write(d: Data, a: Answer) -> None:
         rebind(d, name, "take", said(a, "takes"), "takes")
         put(d, f"screens.{name}.carry", bool(said(a, "carry")), False)
         put(d, f"screens.{name}.cursor_at", number(a, "cursor_at", 0, 8, 0), 0)
-        if set("0123456789") <= set(d["keys"]) and not said(a, "carry"):
+        if has_digits(d) and not said(a, "carry"):
             s["bind"]["digits"] = "type"
         return
     s["bind"]["digits"] = "type"

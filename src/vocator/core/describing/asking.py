@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import NamedTuple
 
-from vocator.core.describing.draft import Data, Wrong, pressed
+from vocator.core.describing.draft import Data, Wrong
 
 Answer = dict[str, str]
 
@@ -80,11 +80,6 @@ def turns_of(data: Data) -> tuple[Choice, ...]:
         if a in keys and b in keys
     ]
     return (*dials, *(Choice(f"{a}/{b}", f"{a} and {b}") for a, b in pairs), Choice("", "nothing"))
-
-
-def turner(data: Data, name: str, verb: str) -> str:
-    """Return what turns on a screen, by the verb that it does there."""
-    return pressed(data, name, verb)
 
 
 def yes(value: object) -> str:

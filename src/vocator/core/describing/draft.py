@@ -4,6 +4,8 @@ import re
 from collections.abc import Callable
 from typing import Any
 
+from vocator.core.radio.register import verbs_of
+
 Data = dict[str, Any]
 AMATEUR_HZ = ((28_000_000, 29_700_000, "10 m"), (50_000_000, 54_000_000, "6 m"), (144_000_000, 148_000_000, "2 m"),
               (222_000_000, 225_000_000, "1.25 m"), (430_000_000, 450_000_000, "70 cm"))  # fmt: skip
@@ -93,25 +95,20 @@ def name_of(data: Data, part: str) -> str:
 
 
 def _verbs(screen: Data) -> set[str]:
-    return {one.split()[0] for does in screen["bind"].values() for one in ([does] if isinstance(does, str) else does) if one}
+    return {verb for does in screen["bind"].values() for one in verbs_of(does) for verb in one.split()[:1]}
 
 
 def is_led_to(data: Data, name: str) -> bool:
     """Whether anything leads to a screen: a press of any screen, or an entry of a list."""
     opened = {f"{verb} {name}" for verb in ("open", "enter", "write_and_label", "onto", "search")}
-    bound = any(
-        one in opened
-        for s in data["screens"].values()
-        for does in s["bind"].values()
-        for one in ([does] if isinstance(does, str) else does)
-    )
+    bound = any(one in opened for s in data["screens"].values() for does in s["bind"].values() for one in verbs_of(does))
     return bound or any(e.get("opens") == name for s in data["screens"].values() for e in s.get("entries", []))
 
 
 def pressed(data: Data, name: str, verb: str) -> str:
     """Return the first press on a screen that does a verb, empty where none does."""
     bind = at(data, f"screens.{name}.bind", {})
-    return next((p for p, does in bind.items() if does == verb or (isinstance(does, list) and verb in does)), "")
+    return next((p for p, does in bind.items() if verb in verbs_of(does)), "")
 
 
 def rebind(data: Data, name: str, verb: str, press: str, field: str = "") -> None:
@@ -122,6 +119,11 @@ def rebind(data: Data, name: str, verb: str, press: str, field: str = "") -> Non
     press = press.strip()
     if press:
         bind[checked_press(data, press, field)] = verb
+
+
+def has_digits(data: Data) -> bool:
+    """Whether all ten digits are keys of the radio."""
+    return set(DIGITS) <= set(data["keys"])
 
 
 def checked_press(data: Data, text: str, field: str) -> str:

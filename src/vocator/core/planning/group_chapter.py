@@ -19,37 +19,36 @@ def groups_of(twin: Twin) -> int:
     return found[0]
 
 
-def group_of(twin: Twin, text: str) -> tuple[int, int]:
-    """Return the setting of the groups and the value for one of them, the first if none is named; raises Beyond."""
+def group_of(twin: Twin, text: str, none: bool = False) -> tuple[int, int]:
+    """Return the setting of the groups and the value for one of them, the first if none is named; raises Beyond.
+
+    ``none``: the value that stands for none of them may be named too.
+    """
     setting = groups_of(twin)
     domain = twin.settings[setting].domain
     value = domain.find_text(text) if text else 1
-    if value is None or not value:
+    if value is None or not (value or none):
         allowed = ", ".join(domain.text(i) for i in range(1, domain.count))
         raise Beyond("group", f"{text} is no group of this radio", f"Choose one of {allowed}.")
     return setting, value
 
 
-def group_named(twin: Twin, text: str) -> tuple[int, int]:
-    """Return the setting of the groups and the value of one, or of none of them, by its name; raises Beyond."""
-    setting = groups_of(twin)
-    value = twin.settings[setting].domain.find_text(text)
-    return (setting, value) if value is not None else group_of(twin, text)
+def belonging(twin: Twin, setting: int, value: int) -> str:
+    """Return why a slot is put into a group, or out of all."""
+    text = twin.settings[setting].domain.text(value)
+    return f"the slot belongs to group {text} then" if value else "the slot belongs to no group then"
 
 
 def put_into_group(draft: Draft, routes: Routes, setting: int, value: int) -> None:
-    """Put the slot just shown into its group, or out of all, where groups are given slot by slot."""
-    if draft.twin.settings[setting].scope == "slot":
-        text = draft.twin.settings[setting].domain.text(value)
-        why = f"the slot belongs to group {text} then" if value else "the slot belongs to no group then"
-        draft.certain.discard(setting)  # of another slot; which group a slot has after it was written over, no page says
-        set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.GROUP)
+    """Put the slot just shown into its group, or out of all."""
+    draft.certain.discard(setting)  # of another slot; which group a slot has after it was written over, no page says
+    set_all(draft, routes, {setting: value}, {setting: belonging(draft.twin, setting, value)}, ChapterKind.GROUP)
 
 
 def keep_to_group(draft: Draft, routes: Routes, setting: int, value: int) -> None:
-    """Lock memory mode to the group of the slot just shown, where groups are given slot by slot."""
+    """Lock memory mode to the group of the slot just shown."""
     twin = draft.twin
-    keys = routes.presses(twin.memory, "lock_group") if twin.settings[setting].scope == "slot" else None
+    keys = routes.presses(twin.memory, "lock_group")
     if keys is None:
         return
     text, shown = twin.settings[setting].domain.text(value), f"G{value}"

@@ -13,7 +13,7 @@ from vocator.core.goals.sheet import Change, ChapterKind, Part, Sheet
 from vocator.core.planning.changes import left_different
 from vocator.core.planning.dialogue import dialogue_of
 from vocator.core.planning.draft import Draft
-from vocator.core.planning.group_chapter import group_named, keep_to_group, put_into_group
+from vocator.core.planning.group_chapter import group_of, keep_to_group, put_into_group
 from vocator.core.planning.limits import unseen
 from vocator.core.planning.name_chapter import name
 from vocator.core.planning.routes import Routes
@@ -91,12 +91,12 @@ def _store_sheet(
 ) -> Sheet:
     routes = Routes(twin)
     lock = group is not None
-    group = group or (group_named(twin, goal.group) if goal.group else None)
+    group = group or (group_of(twin, goal.group, none=True) if goal.group else None)
     grouped = dict([group] if group else [])
     _made_up(twin, goal, draft, routes, search, {s: v for s, v in grouped.items() if twin.settings[s].scope == "set"})
     store(draft, routes, goal, group)
     name(draft, routes, goal)
-    if group is not None and dialogue_of(twin) is None:
+    if group is not None and twin.settings[group[0]].scope == "slot" and dialogue_of(twin) is None:
         put_into_group(draft, routes, *group)
         if lock:
             keep_to_group(draft, routes, *group)

@@ -13,7 +13,7 @@ from typing import Any
 
 from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
-from vocator.core.proving.every_start import EveryStart, Shape
+from vocator.core.proving.every_start import EveryStart
 from vocator.core.proving.judgement import air_fault, judge_state
 from vocator.core.proving.partial import FIELD, SLOTS, PartialSlots, PartialState
 from vocator.core.proving.symbols import Box, Overrun, Symbol, key_of
@@ -129,15 +129,14 @@ class EveryRun:
 
     def go(self) -> None:
         """Carry the sheet out from all starts and judge each end."""
-        shapes = self.starts.shapes
+        nodes = [
+            Node(s.state, s.box.with_part(self.starts.shape.number, frozenset([n]))) for n, s in enumerate(self.starts.shapes)
+        ]
         self.ledger.most_forks = MOST_FORKS
         try:
-            self._go(shapes)
+            self.follow(nodes)
         except Overrun:
             self.outcome.unfinished = f"more than {MOST_FORKS} answers apart"
-
-    def _go(self, shapes: list[Shape]) -> None:
-        self.follow([Node(s.state, s.box.with_part(self.starts.shape.number, frozenset([n]))) for n, s in enumerate(shapes)])
 
     def follow(self, nodes: list[Node]) -> None:
         """Carry the sheet out from some nodes and judge each end; stops at the first step that fails."""

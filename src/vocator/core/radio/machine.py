@@ -333,7 +333,7 @@ class Machine:
         if screen.stops or stops:
             to = min(max(at + n, 0), len(order) - 1)
             return order[to], abs(n) - abs(to - at)
-        if screen.passes and s.slots[s.pick] is not None and screen.passes == "taken" and len(order) > 1:
+        if screen.passes == "taken" and s.slots[s.pick] is not None and len(order) > 1:
             rest = order[:at] + order[at + 1 :]  # a taken one that was typed is left and not met again
             return rest[(at + n - (1 if n > 0 else 0)) % len(rest)], 0
         return order[(at + n) % len(order)], 0

@@ -45,6 +45,11 @@ BEEPS = frozenset({"", "low", "high", "double", "triple"})
 PARTS = frozenset({"unit", "band"})
 
 
+def verbs_of(does: object) -> list[str]:
+    """Return what a press does, as it stands in a profile's data: one thing, or several that hang on something; anything else as a text."""
+    return [str(one) for one in (does if isinstance(does, list) else [does])]
+
+
 def _use(takes: Takes, *on: str, leads_to: frozenset[str] = frozenset()) -> VerbUse:
     return VerbUse(takes, frozenset(on) if on else ALL_KINDS, leads_to)
 

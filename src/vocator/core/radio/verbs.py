@@ -390,7 +390,7 @@ def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
     if m.screens[s.screen].kind == "figures":
         found = figures_value(m, s)
         if found is None:
-            return s._replace(message=m.profile.common.error, message_ms=m.profile.common.message_ms), LOW
+            return say(m, s, m.profile.common.error), LOW
         s = s._replace(value=found)
     following = m.settings[s.opened].then
     if following is not None:

@@ -5,7 +5,7 @@ from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means, Screen
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import Outcome, Verb, go_back, keep_back, push, refused
+from vocator.core.radio.verbs import Outcome, Verb, go_back, keep_back, push, refused, say
 from vocator.core.radio.verbs_list import open_entry
 
 
@@ -72,14 +72,13 @@ def turn_figure(m: Machine, s: State, n: int) -> Outcome:
         figure = str((int(s.letters[s.place]) + n) % 10)
         return s._replace(letters=s.letters[: s.place] + figure + s.letters[s.place + 1 :]), NOTHING
     figures = "".join(c for c in s.letters if c.isdigit())
-    by = 10 ** sum(c.isdigit() for c in s.letters[s.place + 1 :])
-    to = int(figures) + n * by
-    most = 10 ** len(figures) - 1
-    room = (most - int(figures)) // by if n > 0 else int(figures) // by
-    beeps = max(0, abs(n) - room)
-    to = int(figures) + (min(abs(n), room) if n > 0 else -min(abs(n), room)) * by
+    by, now = 10 ** sum(c.isdigit() for c in s.letters[s.place + 1 :]), int(figures)
+    room = (10 ** len(figures) - 1 - now) // by if n > 0 else now // by
+    steps = min(abs(n), room)
+    to = now + (steps if n > 0 else -steps) * by
     new = iter(f"{to:0{len(figures)}d}")
-    return s._replace(letters="".join(next(new) if c.isdigit() else c for c in s.letters)), Effects(("low",) * beeps)
+    turned = "".join(next(new) if c.isdigit() else c for c in s.letters)
+    return s._replace(letters=turned), Effects(("low",) * (abs(n) - steps))
 
 
 def move_cursor(m: Machine, s: State, direction: int) -> Outcome:
@@ -121,7 +120,7 @@ def _take_figures(m: Machine, s: State, screen: Screen) -> Outcome:
     figures = "".join(c for c in s.letters if c.isdigit())
     hz = entered_hz(m, s, screen, figures)
     if not m.profile.receives(hz) or _off_raster(screen, hz):
-        return s._replace(message=m.profile.common.error, message_ms=m.profile.common.message_ms), LOW
+        return say(m, s, m.profile.common.error), LOW
     return m.apply_auto_shift(m.set_freq(go_back(m, s), hz), hz), NOTHING
 
 

@@ -116,7 +116,7 @@ def moved_on(m: Machine, s: State, moves: str = "") -> State:
     if moves == "next_free":
         return s._replace(pick=m.free_after(s, s.pick))
     if moves == "next":
-        slots = m.profile.group_of(s.pick) if m.profile.group_size else range(m.profile.plain_slots)
+        slots = m.profile.group_of(s.pick)
         return s._replace(pick=slots[(s.pick - slots.start + 1) % len(slots)])
     return s
 

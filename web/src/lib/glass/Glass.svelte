@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Certain, Display } from '../api';
   import Dots from './Dots.svelte';
+  import { OTHER_ROW, ownRow } from './rows';
   import Segments from './Segments.svelte';
 
   let { display, kind, before = null, large = false, mark = '', certain = null }: { display: Display; kind: string; before?: Display | null; large?: boolean; mark?: string; certain?: Certain | null } = $props();
@@ -9,8 +10,6 @@
   /** What hangs on how the radio was left is drawn open. */
   let open = $derived(certain !== null && !certain.main);
   let sometimes = $derived(new Set(certain === null ? [] : display.icons.filter((icon) => !certain.icons.includes(icon))));
-
-  const OTHER_ROW = /\b[A-Z]+: [\d.-]+/g;
 
   let changed = $derived(before !== null && before.main !== display.main);
   let slotChanged = $derived(before !== null && before.slot !== display.slot);
@@ -20,9 +19,7 @@
 
   /** What else stands on the display: the entry's name or number, the other row. */
   function smallText(seen: Display): string {
-    const rest = seen.text
-      .replace(/^▶\S+\s*/, '')
-      .replace(OTHER_ROW, '')
+    const rest = ownRow(seen.text)
       .replace(seen.main, '')
       .replace(seen.slot ?? '', '');
     return menuLike.includes(seen.screen) ? rest.trim() : '';

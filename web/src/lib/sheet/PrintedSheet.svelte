@@ -3,6 +3,7 @@
   import { flushSync, onMount } from 'svelte';
   import type { Sheet, Step } from '../api';
   import CapView from '../cap/CapView.svelte';
+  import { ownRow } from '../glass/rows';
   import { alternatives } from './alternatives';
 
   let { sheet }: { sheet: Sheet } = $props();
@@ -44,13 +45,11 @@
     return found;
   });
 
-  const OTHER_ROW = /\s*\b[A-Z]+: [\d.-]+/g;
-
   /** What shows once the keys are pressed, as far as the sheet made it so: not the other row, nor a frequency that was there before. */
   function shown(step: Step): string {
     if (step.shows) return step.shows;
     if (!step.caps.length || step.group || step.chapter === 'Ready') return '';
-    return step.display.text.replace(/^▶\S+\s*/, '').replace(OTHER_ROW, '');
+    return ownRow(step.display.text).trim();
   }
 </script>
 

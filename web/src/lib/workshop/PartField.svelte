@@ -38,25 +38,7 @@
 
 <style>
   .ask {
-    display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 4px 16px;
-    align-items: center;
-  }
-  .ask .field {
-    width: 100%;
-    box-sizing: border-box;
-  }
-  .check {
-    display: flex;
-    gap: 12px;
-    align-items: center;
-    min-height: 48px;
-  }
-  .check input {
-    width: 26px;
-    height: 26px;
-    flex: none;
   }
   code {
     color: var(--quiet);

@@ -91,29 +91,11 @@
     margin: 0 0 6px;
   }
   .ask {
-    display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
-    gap: 4px 16px;
-    align-items: center;
-  }
-  .ask .field {
-    width: 100%;
-    box-sizing: border-box;
   }
   [aria-invalid='true'] {
     border-style: double !important;
     border-width: 6px !important;
-  }
-  .check {
-    display: flex;
-    gap: 12px;
-    align-items: center;
-    min-height: 48px;
-  }
-  .check input {
-    width: 26px;
-    height: 26px;
-    flex: none;
   }
   .acts {
     display: flex;

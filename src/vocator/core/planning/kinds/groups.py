@@ -11,7 +11,7 @@ from vocator.core.goals.sheet import Change, ChapterKind, Part, When
 from vocator.core.planning.at_slot import AtSlot
 from vocator.core.planning.dialogue import answer_parts, change_dialogue
 from vocator.core.planning.draft import Draft
-from vocator.core.planning.group_chapter import groups_of
+from vocator.core.planning.group_chapter import belonging, groups_of
 from vocator.core.planning.of_radio import OfRadio
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import ready
@@ -88,7 +88,7 @@ class Regroup(AtSlot):
             draft.step(ChapterKind.GROUP, [opening], say=say, why="what is not changed there stays")
             answer_parts(draft, None, {setting: value}, goal.slot)
             return
-        why = f"the slot belongs to group {goal.key} then" if value else "the slot belongs to no group then"
+        why = belonging(draft.twin, setting, value)
         set_all(draft, routes, {setting: value}, {setting: why}, ChapterKind.GROUP, leave=False)
         look_at(draft, routes, setting)
 
