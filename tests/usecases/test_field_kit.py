@@ -1,31 +1,17 @@
-"""A field kit's heart: plain Python, without what a server needs, and the same answers."""
+"""The heart of a page: plain Python, without what a server needs, and the same answers; what it did reaches the server, once."""
 
 import json
-import subprocess
-import sys
+import random
 import zipfile
 from io import BytesIO
 
 import pytest
 
-from vocator.field.kernel import answer
-from vocator.files.profile_yaml import load_profile
+from support.device import Device
+from vocator.files.profile_yaml import load_profile, model_names
 from vocator.usecases.field_kit import core_zip
 
-ALONE = """
-import json, sys
-sys.path.insert(0, sys.argv[1])
-from vocator.field.kernel import answer
-print(json.dumps([answer(call, given) for call, given in json.load(sys.stdin)]))
-missing = {"pydantic", "numpy", "networkx", "ruamel", "sqlalchemy", "fastapi", "strictyaml", "skyfield"} & {m.split(".")[0] for m in sys.modules}
-assert not missing, missing
-"""
 LINES = ["147.33 + 103.5 DEPOT", "442.1 d023 narrow", "146.55"]
-ASKED = [
-    ("models", {}), ("model", {"model": "ardvane-osprey"}), ("resolve", {"line": "in 146.73 out 147.33"}), ("resolve", {"line": "14733 +"}),
-    ("resolve", {"line": "145.6 -", "region": "r1"}), ("sheet", {"model": "ardvane-finch", "slot": "999999", "line": "146.55"}),
-    ("twin-start", {"model": "brisko-pico"}), ("nonsense", {}),
-]  # fmt: skip
 
 
 @pytest.fixture(scope="module")
@@ -35,44 +21,232 @@ def folder(tmp_path_factory):
     return to
 
 
-def test_the_heart_answers_alone_as_it_does_at_home(folder):
-    models = [one["model"] for one in json.loads(answer("models", "{}"))["ok"]]
-    assert len(models) == 12
-    slots = {m: load_profile(m).slot_keys[3] for m in models}
-    calls = ASKED + [
-        ("sheet", {"model": m, "slot": slots[m], "line": LINES[i % 3], "may_send": i % 2 == 0}) for i, m in enumerate(models)
+@pytest.fixture
+def device(folder, ahead):
+    made = Device(folder, ahead)
+    yield made
+    made.close()
+
+
+USUAL = ({"mode": "FM"}, {"soft": []}, {"entries": []}, {"power": None})
+"""What the API writes out where it is as usual, and the heart leaves out."""
+
+
+def _alike(found):
+    """Leave out what differs by nature: numbers and ids given, moments; and what is as usual."""
+    if isinstance(found, dict):
+        left_out = ("id", "radio_id", "created_at", "at", "changed_at", "token", "chain")
+        return {k: _alike(v) for k, v in found.items() if k not in left_out and {k: v} not in USUAL}
+    return [_alike(v) for v in found] if isinstance(found, list) else found
+
+
+def _both(client, device, method, path, body=None):
+    there = client.request(method, f"/api{path}", json=body)
+    status, here = device.ask(method, path, body)
+    assert status == there.status_code, (method, path, here, there.text)
+    if there.status_code != 204:
+        assert _alike(here) == _alike(there.json()), (method, path)
+    return there.json() if there.content else None, here
+
+
+def test_a_device_answers_as_the_server_does(client, device):
+    client.put("/api/station", json={**client.get("/api/station").json(), "may_send_on": ["2 m"]})
+    device.ask("PUT", "/station", client.get("/api/station").json())
+    for method, path, body in [
+        ("GET", "/models", None), ("GET", "/models/ardvane-osprey", None), ("GET", "/models/no-such", None), ("GET", "/regions", None),
+        ("GET", "/models/oriel-lantern/ways-home", None), ("POST", "/resolve", {"line": "in 146.73 out 147.33"}), ("GET", "/station", None),
+        ("POST", "/resolve", {"line": "14733 +"}), ("POST", "/resolve", {"line": "147.33 banana"}), ("GET", "/radios/999", None),
+        ("GET", "/drill?model=brisko-pico&person=me", None), ("GET", "/drill/exercise?model=brisko-pico&item=whole&seed=3", None),
+        ("GET", "/sheets/none", None), ("POST", "/twin/start", {"model": "brisko-pico"}), ("GET", "/log?count=20&find=&first_day=2026-01-01", None),
+    ]:  # fmt: skip
+        _both(client, device, method, path, body)
+    for i, model in enumerate(model_names()):
+        slot = load_profile(model).slot_keys[3]
+        radio, own = _both(client, device, "POST", "/radios", {"model": model, "name": f"R{i}"})
+        at, mine = f"/radios/{radio['id']}", f"/radios/{own['id']}"
+        asked = {"slot": slot, "line": LINES[i % 3], "label": None}
+        there = client.post("/api/sheets", json={**asked, "radio_id": radio["id"]})
+        status, sheet = device.ask("POST", "/sheets", {**asked, "radio_id": own["id"]})
+        assert (status, _alike(sheet)) == (there.status_code, _alike(there.json())), model
+        calls = [("GET", "/goals", None), ("POST", "/marks", {"state": "free", "slots": "all but 1"}), ("GET", f"/slots/{slot}", None),
+                 ("PUT", f"/slots/{slot}", {"state": "occupied", "shows": "146.52"}), ("GET", f"/slots/{slot}/faults", None), ("GET", "", None)]  # fmt: skip
+        for method, path, body in calls:
+            given = client.request(method, f"/api{at}{path}", json=body)
+            status, here = device.ask(method, f"{mine}{path}", body)
+            assert (status, _alike(here)) == (given.status_code, _alike(given.json())), (model, path)
+        if status == 200 and there.status_code == 201 and i % 4 == 0:
+            step = len(sheet["content"]["steps"]) // 2
+            for path, body in (
+                (f"/twin/{step}", None),
+                (f"/steps/{step}/sights", None),
+                (f"/steps/{step}/recovery", {"text": "the display is dark"}),
+            ):
+                method = "POST" if body else "GET"
+                given = client.request(method, f"/api/sheets/{there.json()['id']}{path}", json=body)
+                status, here = device.ask(method, f"/sheets/{sheet['id']}{path}", body)
+                assert (status, _alike(here)) == (given.status_code, _alike(given.json())), (model, path)
+
+
+def _tick_all(device, sheet, rng):
+    steps = list(range(len(sheet["content"]["steps"])))
+    done = steps if rng.random() < 0.7 else steps[: len(steps) // 2]
+    at = iter(sorted(rng.randrange(10, 50) for _ in done))
+    ticks = [
+        {"id": f"{rng.getrandbits(60):016x}", "sheet_id": sheet["id"], "step": s, "at": f"2026-03-14T15:{next(at)}:00Z"}
+        for s in done
     ]
-    asked = [(call, json.dumps(given)) for call, given in calls]
-    at_home = [answer(call, given) for call, given in asked]
-    contents = [found["ok"]["content"] for found in map(json.loads, at_home) if "content" in found.get("ok", {})]
-    assert len(contents) >= 10, "a line beyond a radio is refused; sheets of the others are written"
-    for content in contents[::4]:
-        step = len(content["steps"]) // 2
-        given = json.dumps({"content": content, "step": step, "done": step, "text": "the display is dark"})
-        asked += [(call, given) for call in ("sights", "twin")]
-        seen = json.loads(answer("sights", given))["ok"]
-        asked.append(("recovery", json.dumps({"content": content, "step": step, "text": seen[0]["display"]["text"]})))
-    at_home = [answer(call, given) for call, given in asked]
-    run = subprocess.run(
-        [sys.executable, "-I", "-S", "-c", ALONE, str(folder)], input=json.dumps(asked), capture_output=True, text=True
+    assert device.ask("POST", "/sheets/ticks", {"ticks": ticks})[0] == 200
+
+
+def _work(device, rng):
+    """Do one thing that an operator does."""
+    radios = device.ask("GET", "/radios")[1]
+    doing = rng.choice(["add", "sheet", "sheet", "mark", "say", "away", "rename", "drill"]) if radios else "add"
+    if doing == "add":
+        model = rng.choice(["ardvane-finch", "brisko-pico"])
+        assert device.ask("POST", "/radios", {"model": model, "name": f"{model} {rng.random():.4f}"})[0] == 201
+        return
+    radio = rng.choice(radios)
+    slot = rng.choice(radio["slot_keys"][3:9])
+    at = f"/radios/{radio['id']}"
+    if doing == "sheet":
+        asked = {"radio_id": radio["id"], "slot": slot, "line": rng.choice(LINES[::2]), "label": None}
+        status, sheet = device.ask("POST", "/sheets", asked)
+        if status == 201:
+            _tick_all(device, sheet, rng)
+    elif doing == "mark":
+        device.ask("POST", f"{at}/marks", {"state": rng.choice(["free", "occupied"]), "slots": "1-20"})
+    elif doing == "say":
+        assert device.ask("PUT", f"{at}/slots/{slot}", {"state": rng.choice(["free", "occupied"]), "shows": ""})[0] == 200
+    elif doing == "away":
+        sheets = device.ask("GET", "/sheets")[1]
+        if sheets:
+            assert device.ask("PATCH", f"/sheets/{sheets[0]['id']}", {"status": "put_away"})[0] == 200
+    elif doing == "rename":
+        assert device.ask("PATCH", at, {"name": f"Radio {rng.random():.3f}"})[0] == 200
+    else:
+        answer = {"id": f"{rng.getrandbits(60):016x}", "model": "brisko-pico", "item": "sight mode", "seed": 0, "at": "2026-03-14T15:00:00Z", "seconds": 3, "choice": "VFO"}  # fmt: skip
+        assert device.ask("POST", "/drill/answers", answer)[0] == 200
+
+
+def _state(ask):
+    radios = sorted(ask("/radios"), key=lambda r: r["id"])
+    sheets = {status: sorted(ask(f"/sheets?status={status}"), key=lambda s: s["id"]) for status in ("open", "done", "put_away")}
+    log = sorted((e["text"], e["slot"], e["radio"]) for e in ask("/log?count=500"))
+    slots = [
+        (r["id"], s, [h["text"] for h in ask(f"/radios/{r['id']}/slots/{s}")["history"]])
+        for r in radios
+        for s in r["slot_keys"][3:9]
+    ]
+    drilled = ask("/drill?model=brisko-pico&person=me")
+    return (
+        [r | {"slots": sorted(r["slots"], key=lambda s: s["slot"])} for r in radios],
+        sheets,
+        log,
+        slots,
+        drilled["known"],
+        drilled["due"],
     )
-    assert run.returncode == 0, run.stderr
-    for (call, given), here, there in zip(asked, at_home, json.loads(run.stdout), strict=True):
-        assert json.loads(there) == json.loads(here), (call, given[:200])
 
 
-def test_the_same_kit_has_the_same_bytes_and_a_broken_profile_is_refused(folder):
+def _plain(found):
+    """Moments are written with Z or with an offset, what is as usual out or not."""
+    found = json.loads(json.dumps(found).replace("+00:00", "Z"))
+    return json.loads(json.dumps(found).replace(', "mode": "FM"', ""))
+
+
+@pytest.mark.parametrize("seed", range(5))
+def test_devices_that_worked_apart_and_the_server_end_in_the_same_state(client, folder, ahead, seed):
+    rng = random.Random(seed)
+    devices = [Device(folder, ahead), Device(folder, ahead)]
+    for _ in range(6):
+        device = rng.choice(devices)
+        for _ in range(rng.randrange(4)):
+            _work(device, rng)
+        if rng.random() < 0.5:
+            device.reopen()
+        if rng.random() < 0.6:
+            told, sent = None, list(device.outbox)
+            while device.outbox:
+                told = device.tell(client, rng.randrange(1, 9))
+            if sent and rng.random() < 0.5:  # an answer was lost on the way: all of it is sent again
+                device.outbox = sent
+                told = device.tell(client)
+            assert told is None or not told["refused"], told
+            device.fetch(client)
+    for device in (*devices, *devices):
+        while device.outbox:
+            assert not device.tell(client, 7)["refused"]
+        device.fetch(client)
+    at_server = _plain(_state(lambda path: client.get(f"/api{path}").json()))
+    for device in devices:
+        here = _plain(_state(lambda path, device=device: device.ask("GET", path)[1]))
+        assert here == at_server
+        device.close()
+
+
+def test_what_cannot_be_taken_is_told_and_holds_back_nothing(client, device):
+    radio = device.ask("POST", "/radios", {"model": "ardvane-finch", "name": "A"})[1]
+    device.ask("PUT", f"/radios/{radio['id']}/slots/5", {"state": "free"})
+    lost = [dict(device.outbox[1], id="e" * 10, radio_id=radio["id"] + 1), dict(device.outbox[1], id="f" * 10, slot="99999")]
+    sheet = device.ask("POST", "/sheets", {"radio_id": radio["id"], "slot": "12", "line": "147.33 + 103.5"})[1]
+    broken = json.loads(json.dumps(device.outbox[-1]))
+    broken["id"], broken["sheet"]["id"], broken["sheet"]["content"]["goal_kind"] = "g" * 10, "other", "no such goal"
+    device.outbox[1:1] = [*lost, broken]
+    told = device.tell(client)
+    assert set(told["refused"]) == {"e" * 10, "f" * 10, "g" * 10} and len(told["ids"]) == 6
+    here = told["radios"][str(radio["id"])]
+    assert client.get(f"/api/radios/{here}").json()["slots"][0]["slot"] in ("12", "5")
+    assert client.get(f"/api/sheets/{sheet['id']}").json()["content"]["radio_id"] == here
+    assert client.get("/api/sheets/other").status_code == 404
+    assert (
+        client.post(
+            "/api/field/events", json={"events": [{"id": "h" * 10, "at": "2026-03-14T15:00:00Z", "kind": "nonsense"}]}
+        ).status_code
+        == 422
+    )
+
+
+def test_a_file_carries_everything_to_another_device(folder, ahead, device):
+    rng = random.Random(3)
+    for _ in range(9):
+        _work(device, rng)
+    other = Device(folder, ahead)
+    assert other.ask("POST", "/radios", {"model": "pelorn-hiker", "name": "Mine"})[0] == 201
+    status, found = other.take(device.file())
+    assert status == 200 and found["radios"] == len(device.ask("GET", "/radios")[1])
+    assert other.take(device.file())[1] == {"radios": 0, "sheets": 0}, "taken twice, kept once"
+    other.reopen()
+    names = {r["name"]: r for r in other.ask("GET", "/radios")[1]}
+    for radio in device.ask("GET", "/radios")[1]:
+        assert names[radio["name"]]["states"] == radio["states"]
+    assert len(other.ask("GET", "/sheets")[1]) == len(device.ask("GET", "/sheets")[1])
+    before = other.file()
+    for bad in (
+        '"text"',
+        "[]",
+        "{}",
+        '{"version": 3, "rows": {}}',
+        '{"version": 2, "rows": {"radio": [{}]}}',
+        '{"version": 2, "rows": {"tick": 5}}',
+    ):
+        assert other.take(bad)[0] == 422
+    assert other.file() == before
+    other.close()
+
+
+def test_the_same_kit_has_the_same_bytes_and_a_broken_profile_is_refused(folder, ahead):
     assert core_zip() == core_zip()
     kept = folder / "vocator" / "compiled.json"
     text = kept.read_text()
     found = json.loads(text)
     model, of_model = next(iter(found["profiles"].items()))
-    text_of_one = of_model["texts"][f"{of_model['first']}/r2"]
-    text_of_one[0] += " "
+    of_model["texts"][f"{of_model['first']}/r2"][0] += " "
     kept.write_text(json.dumps(found))
     try:
-        asked = json.dumps([("model", json.dumps({"model": model}))])
-        run = subprocess.run([sys.executable, "-I", "-S", "-c", ALONE, str(folder)], input=asked, capture_output=True, text=True)
-        assert "take the kit anew" in json.loads(json.loads(run.stdout)[0])["problem"]["detail"]
+        device = Device(folder, ahead)
+        status, body = device.ask("GET", f"/models/{model}")
+        assert status == 422 and "take the kit anew" in body["detail"]
+        device.close()
     finally:
         kept.write_text(text)

@@ -19,6 +19,7 @@ from vocator.api import (
     contacts,
     describing,
     drill,
+    field,
     listing,
     measures,
     models,
@@ -147,10 +148,12 @@ def create_app(web: Path | None = None, sharing: Sharing | None = None, fenced: 
         workshop,
         describing,
         drill,
+        field,
     ):
         app.include_router(module.router, dependencies=[Depends(access.fence)] if fenced else [])
     if not fenced:
         app.include_router(measures.router)
+    app.include_router(field.files)
     root = (web or settings().web).resolve()
 
     @app.get("/{path:path}", include_in_schema=False)

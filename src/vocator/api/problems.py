@@ -9,28 +9,10 @@ from psycopg.errors import DiskFull
 from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 
-from vocator.core.goals.goal import Beyond
-from vocator.core.radio.actions import ActionError
-from vocator.core.radio.perform import UntilFailed
-from vocator.core.radio.start import StartError
-from vocator.core.refusal import Refusal
-from vocator.files.data_problems import DataFileError
-from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotSignedIn, NotYours, Unproven
+from vocator.usecases.problem_details import ERRORS, details
 
 TABLE: dict[type[Exception], tuple[int, str, str]] = {
-    Refusal: (422, "refused", "This cannot be taken as it stands"),
-    Doubtful: (409, "doubtful", "Something must be decided first"),
-    Beyond: (409, "beyond", "Beyond this radio"),
-    Unproven: (409, "unproven", "Not shown, because not proven"),
-    NotFound: (404, "not-found", "Not found"),
-    Clash: (409, "clash", "Somebody else was quicker"),
-    NotSignedIn: (401, "sign-in", "Sign in first"),
-    NotYours: (403, "not-yours", "Not for you"),
-    NotReached: (424, "not-reached", "A service did not answer"),
-    StartError: (422, "start", "This radio cannot be in that state"),
-    DataFileError: (422, "list", "This list cannot be taken; nothing was"),
-    ActionError: (422, "action", "No such key"),
-    UntilFailed: (422, "until", "Not found on the display"),
+    **ERRORS,
     UnicodeError: (422, "data", "Something in this cannot be kept"),
     DataError: (422, "data", "Something in this cannot be kept"),
     IntegrityError: (409, "clash", "Somebody else was quicker"),
@@ -59,22 +41,10 @@ def problem(error: Exception) -> dict[str, Any]:
     status, name, title = next(row for kind, row in TABLE.items() if isinstance(error, kind))
     if isinstance(error, OperationalError) and isinstance(error.orig, DiskFull):
         status, name, title = 507, "disk", "The disk of the machine that Vocator runs on is full"
-    detail = _DETAIL.get(name, str(error))
+    detail = _DETAIL.get(name)
     if isinstance(error, IntegrityError):
         detail = "What this belongs to was changed or removed meanwhile; nothing was kept. Load the page again."
-    body: dict[str, Any] = {"type": f"urn:vocator:{name}", "title": title, "status": status, "detail": detail}
-    if isinstance(error, Refusal):
-        body |= error.as_dict()
-    if isinstance(error, Beyond):
-        body |= {"found": error.part, "detail": error.why, "nearest": error.nearest}
-    if isinstance(error, DataFileError):
-        body["detail"] = "\n".join(
-            f"Line {p.line}, {p.path}: {p.text}" if p.file.endswith(".yaml") else f"Row {p.line}: {p.text}"
-            for p in error.problems
-        )
-    if isinstance(error, Doubtful):
-        body["doubts"] = error.resolution["doubts"]
-    return body
+    return details(error, status, name, title, detail)
 
 
 def fault(reference: str) -> dict[str, Any]:

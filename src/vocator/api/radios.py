@@ -4,54 +4,32 @@ from fastapi import APIRouter, Response
 
 from vocator.api.media import file_of
 from vocator.api.outing_schemas import FaultTree
-from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotEventShape, SlotHistory, SlotMarks, SlotNote, SlotShape
-from vocator.api.sheet_schemas import BeyondShape, GoalField, GoalForm
+from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotHistory, SlotMarks, SlotNote
+from vocator.api.sheet_schemas import GoalForm
 from vocator.api.store import Store
-from vocator.core.keeping.records import Slot, SlotState
+from vocator.core.keeping.records import SlotState
 from vocator.usecases.faults import faults_view
-from vocator.usecases.goal_forms import goal_forms
+from vocator.usecases.goal_forms import forms_view
 from vocator.usecases.radios import (
     RadioView,
     add_radio,
     all_radios,
     find_radio,
     held_csv,
+    history_dict,
     mark_slots,
+    radio_dict,
     remove_radio,
     rename_radio,
     say_slot,
-    slot_with_history,
 )
-from vocator.usecases.sheet_view import sum_lines
 from vocator.usecases.twins import twin_of
 
 router = APIRouter(prefix="/api/radios", tags=["radios"])
-SAID = {"unknown": "unknown", "free": "free", "occupied": "taken", "keep_out": "kept out"}
-
-
-def _slot(slot: Slot) -> SlotShape:
-    return SlotShape.model_validate(
-        {"slot": slot.slot, "state": str(slot.state), "channel": slot.channel, "changed_at": slot.changed_at}
-    )
 
 
 def _radio(view: RadioView) -> RadioShape:
-    radio, profile = view.radio, view.profile
-    return RadioShape(
-        id=radio.id,
-        model=radio.model,
-        model_name=profile.name,
-        firmware=radio.firmware,
-        name=radio.name,
-        slot_keys=[profile.slot_key(i) for i in range(profile.slot_count)],
-        slot_texts=[profile.slot_text(i) for i in range(profile.slot_count)],
-        slot_count=profile.slot_count,
-        next_free=view.next_free(),
-        states=[str(s) for s in view.states()],
-        asked=view.asked,
-        waiting=[s.slot for s in view.waiting()],
-        slots=[_slot(s) for s in view.slots],
-    )
+    return RadioShape.model_validate(radio_dict(view))
 
 
 @router.get("")
@@ -89,15 +67,7 @@ def held_as_csv(radio_id: int, store: Store) -> Response:
 def goals(radio_id: int, store: Store) -> list[GoalForm]:
     """Return what may be asked of a radio, with the reason where it cannot."""
     view = find_radio(store, radio_id)
-    forms = goal_forms(twin_of(view.radio.model, view.radio.firmware))
-    return [
-        GoalForm(
-            word=f.kind.word, name=f.kind.name, about=f.kind.about, button=f.kind.button, reason=f.kind.reason,
-            fields=[GoalField(name=x.name, choices=list(x.choices)) for x in f.fields],
-            beyond=BeyondShape(part=f.beyond.part, why=f.beyond.why, nearest=f.beyond.nearest) if f.beyond else None,
-        )
-        for f in forms
-    ]  # fmt: skip
+    return [GoalForm.model_validate(f) for f in forms_view(twin_of(view.radio.model, view.radio.firmware))]
 
 
 @router.patch("/{radio_id}")
@@ -116,16 +86,13 @@ def remove(radio_id: int, store: Store) -> Response:
 @router.get("/{radio_id}/slots/{slot}")
 def read_slot(radio_id: int, slot: str, store: Store) -> SlotHistory:
     """Return a slot with its history."""
-    known, events = slot_with_history(store, radio_id, slot)
-    history = [SlotEventShape(at=e.at, state=str(e.state), text=e.text, channel=e.channel) for e in events]
-    lines = sum_lines(known.channel, {}, False) if known.channel else []
-    return SlotHistory.model_validate({"slot": _slot(known), "history": history, "sum": lines})
+    return SlotHistory.model_validate(history_dict(store, radio_id, slot))
 
 
 @router.put("/{radio_id}/slots/{slot}")
 def say_of_slot(radio_id: int, slot: str, given: SlotNote, store: Store) -> SlotHistory:
     """Take the operator's word for a slot: what it is, and what the display shows there."""
-    say_slot(store, radio_id, slot, SlotState(given.state), f"said to be {SAID[given.state]}", given.shows)
+    say_slot(store, radio_id, slot, SlotState(given.state), given.shows)
     store.flush()
     return read_slot(radio_id, slot, store)
 

@@ -41,8 +41,10 @@ from vocator.usecases.sheets import (
     open_batch,
     open_sheet,
     put_away,
+    sheet_dict,
     sheet_text,
     sheets_with,
+    summary_dict,
     take_up,
     tick,
 )
@@ -52,37 +54,13 @@ router = APIRouter(prefix="/api/sheets", tags=["sheets"])
 
 def sheet_shape(sheet: KeptSheet) -> SheetShape:
     """Return a kept sheet with all that it says."""
-    return SheetShape.model_validate(
-        {
-            "id": sheet.id,
-            "title": sheet.title,
-            "status": str(sheet.status),
-            "created_at": sheet.created_at,
-            "ticked": list(sheet.ticked),
-            "kind": kind_words(sheet),
-            "content": sheet.content,
-        }
-    )
-
-
-def _summary(sheet: KeptSheet) -> SheetSummary:
-    return SheetSummary(
-        id=sheet.id,
-        title=sheet.title,
-        radio_id=sheet.radio_id,
-        radio=sheet.content["my_name"],
-        slot=sheet.slot,
-        status=str(sheet.status),
-        created_at=sheet.created_at,
-        done=len(sheet.ticked),
-        steps=sheet.content["step_count"],
-    )
+    return SheetShape.model_validate(sheet_dict(sheet))
 
 
 @router.get("")
 def sheets(store: Store, status: SheetStatus = SheetStatus.OPEN) -> list[SheetSummary]:
     """Return the sheets of a status."""
-    return [_summary(s) for s in sheets_with(store, status)]
+    return [SheetSummary.model_validate(summary_dict(s)) for s in sheets_with(store, status)]
 
 
 @router.post("", status_code=201)

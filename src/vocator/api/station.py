@@ -8,13 +8,12 @@ from fastapi import APIRouter, Query, Request, Response
 from vocator import VERSION
 from vocator.api.contacts import Wanted
 from vocator.api.media import file_of
-from vocator.api.schemas import Health, LogShape, RegionShape, SimplexShape, StationShape
+from vocator.api.schemas import Health, LogShape, RegionShape, StationShape
 from vocator.api.store import Store
-from vocator.core.channel.band_plan import BandPlan
 from vocator.core.keeping.records import Station
 from vocator.core.orbit.horizon_mask import mask_of
-from vocator.files.region_yaml import load_region, region_names
 from vocator.usecases.contacts import work_csv_of, work_log
+from vocator.usecases.line_view import regions_view
 from vocator.usecases.station import ask_store, outlook, the_station
 from vocator.usecases.station import save_station as keep_station
 
@@ -43,7 +42,13 @@ def read_station(store: Store) -> StationShape:
 @router.put("/station")
 def save_station(given: StationShape, store: Store) -> StationShape:
     """Save the station."""
-    station = Station(
+    keep_station(store, station_of(given))
+    return read_station(store)
+
+
+def station_of(given: StationShape) -> Station:
+    """Return the station that a page describes; raises Refusal for a mask that is none."""
+    return Station(
         **{
             **given.model_dump(),
             "may_send_on": tuple(given.may_send_on),
@@ -51,22 +56,12 @@ def save_station(given: StationShape, store: Store) -> StationShape:
             "mask": mask_of(given.mask).points,
         }
     )
-    keep_station(store, station)
-    return read_station(store)
 
 
 @router.get("/regions")
 def regions() -> list[RegionShape]:
     """Return the region packs that ship."""
-    packs = [(name, load_region(name)) for name in region_names()]
-    return [
-        RegionShape(id=name, name=p.name, note=p.note, bands=[b.name for b in p.bands], simplex=_simplex(p)) for name, p in packs
-    ]
-
-
-def _simplex(plan: BandPlan) -> list[SimplexShape]:
-    named = [(hz, plan.band(hz)) for hz in plan.simplex_channels()]
-    return [SimplexShape(hz=hz, band=band.name, calling=hz in plan.calling_hz) for hz, band in named if band]
+    return [RegionShape.model_validate(r) for r in regions_view()]
 
 
 @router.get("/log")

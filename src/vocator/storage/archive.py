@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from vocator.core.instants import instant_from
 from vocator.storage.tables import Base
 
-REVISION = "0012"
+REVISION = "0013"
 """The newest migration; rows of a newer one are not read."""
 SINCE: dict[str, dict[str, dict[str, Any]]] = {
     "0007": {
@@ -22,6 +22,7 @@ SINCE: dict[str, dict[str, dict[str, Any]]] = {
     "0010": {},
     "0011": {},
     "0012": {},
+    "0013": {},
 }  # fmt: skip
 """What each later migration added, with the value it gives to rows from before."""
 OLDEST = "0006"

@@ -313,3 +313,19 @@ class DescriptionRow(Base):
     before: Mapped[list[Any]] = mapped_column(Ordered)
     version: Mapped[int] = mapped_column(Integer)
     changed_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class FieldEventRow(Base):
+    """Something done on a device without the server, taken once; ``device_radio`` is the number that the device gave to a radio.
+
+    ``refused`` says why it could not be taken; empty where it was.
+    """
+
+    __tablename__ = "field_event"
+
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    kind: Mapped[str] = mapped_column(String(20))
+    device_radio: Mapped[int | None] = mapped_column(BigInteger, index=True)
+    radio_id: Mapped[int | None] = mapped_column(Integer)
+    refused: Mapped[str] = mapped_column(Text)

@@ -2,13 +2,11 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import datetime
 from functools import lru_cache
 from random import Random
 from typing import Any
 
-from sqlalchemy import func, select
-from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from vocator import clock
@@ -18,7 +16,7 @@ from vocator.core.drill.path import path
 from vocator.core.drill.schedule import Done, Stage, next_items, standings
 from vocator.core.instants import stamped
 from vocator.core.radio.twin import Twin
-from vocator.storage.tables import DrillEventRow
+from vocator.storage.drill_repository import DrillRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.twin_play import play_view, unpack
 from vocator.usecases.twins import twin_of
@@ -63,8 +61,9 @@ def _items(twin: Twin) -> tuple[Item, ...]:
 def drill_view(session: Session, model: str, person: str, now: datetime) -> dict[str, Any]:
     """Return where somebody stands with a radio, the path for newcomers, and what to exercise now; raises NotFound."""
     twin = twin_of(model)
-    rows = _rows(session, model, person)
-    standing = standings(_items(twin), map(_done, rows))
+    kept = DrillRepository(session)
+    rows = kept.of(model, person)
+    standing = standings(_items(twin), rows)
     right = {r.item for r in rows if r.right}
     lessons = [x for x in path(twin) if x.item in _items(twin)]
     upcoming = next_items(standing, now, SESSION)
@@ -80,28 +79,16 @@ def drill_view(session: Session, model: str, person: str, now: datetime) -> dict
         "due": sum(s.due is not None and s.due <= now for s in standing),
         "lessons": [{"title": x.title, "why": x.why, "item": x.item.key, "caution": x.caution, "done": x.item.key in right} for x in lessons],
         "next": [{"item": i.key, "seed": _seed(rows, i)} for i in upcoming],
-        "people": sorted(set(session.scalars(select(DrillEventRow.person).distinct()))),
+        "people": kept.people(),
     }  # fmt: skip
-
-
-def _rows(session: Session, model: str, person: str) -> list[DrillEventRow]:
-    query = select(DrillEventRow).where(DrillEventRow.model == model, DrillEventRow.person == person)
-    return list(session.scalars(query.order_by(DrillEventRow.at_utc, DrillEventRow.id)))
 
 
 def last_from_memory(session: Session) -> dict[tuple[str, str], datetime]:
     """Return when each person last put a whole repeater into a slot from memory, by name (small letters) and model."""
-    last = func.max(DrillEventRow.at_utc)
-    query = select(DrillEventRow.person, DrillEventRow.model, last).group_by(DrillEventRow.person, DrillEventRow.model)
-    query = query.where(DrillEventRow.item == WHOLE.key, DrillEventRow.right, DrillEventRow.hints == 0)
-    return {(person.casefold(), model): at for person, model, at in session.execute(query.order_by(last))}
+    return DrillRepository(session).last_right(WHOLE.key)
 
 
-def _done(row: DrillEventRow) -> Done:
-    return Done(row.item, row.at_utc.astimezone(UTC), row.right, row.hints, row.seconds, row.usual_s)
-
-
-def _seed(rows: Iterable[DrillEventRow], item: Item) -> int:
+def _seed(rows: Iterable[Done], item: Item) -> int:
     """Return another exercise each time."""
     return sum(r.item == item.key for r in rows)
 
@@ -138,11 +125,9 @@ def answer(session: Session, given: Answered) -> dict[str, Any]:
     items = parts_of(twin, one) if right and one.item == WHOLE else [one.item]
     at, told = stamped(given.at, clock.utc_now())
     for n, item in enumerate(items):
-        row = insert(DrillEventRow).values(
-            id=f"{given.id}.{n}", person=given.person, model=given.model, item=item.key, at_utc=at, right=right, hints=given.hints,
-            seconds=given.seconds if item == one.item else 0.0, usual_s=one.usual_s if item == one.item else 0.0, keys=given.keys,
-        )  # fmt: skip
-        session.execute(row.on_conflict_do_nothing())
+        own = item == one.item
+        done = Done(item.key, at, right, given.hints, given.seconds if own else 0.0, one.usual_s if own else 0.0)
+        DrillRepository(session).keep(f"{given.id}.{n}", given.person, given.model, done, given.keys)
     return {
         "right": right, "answer": one.right, "why": one.why, "forgotten": list(forgotten), "changed": list(changed), "fewest": one.fewest,
         "usual_s": round(one.usual_s), "way": list(one.hints.keys), "note": told or "",

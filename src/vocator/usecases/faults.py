@@ -5,14 +5,13 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from vocator.core.channel.channel import Channel
-from vocator.core.outing.fault_tree import Case, line_of, tree
 from vocator.core.outing.outing import Outing
 from vocator.core.outing.reach import path
 from vocator.storage.outing_repositories import OutingRepository
 from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.storage.tables import RadioRow
 from vocator.usecases.errors import NotFound
-from vocator.usecases.twins import twin_of
+from vocator.usecases.fault_branches import branches
 
 
 def faults_view(session: Session, radio_id: int, slot: str) -> dict[str, Any]:
@@ -36,17 +35,7 @@ def faults_view(session: Session, radio_id: int, slot: str) -> dict[str, Any]:
             region = kept.outing.region
             ids = [p.channel_id for p in placed.values() if p.slot == slot]
             likely, listed_off = _path(kept.outing, str(row.person_id), ids, channel.rx_hz)
-    twin = twin_of(radio.model, radio.firmware, region)
-    index = twin.profile.slot_index(slot)
-    case = Case(channel, twin, twin.profile.slot_text(index or 0), likely, listed_off)
-    return {
-        "line": line_of(channel),
-        "label": channel.label,
-        "branches": [
-            {"fault": str(b.fault), "look": b.look, "wrong": b.wrong, "do": b.do, "mend": b.mend, "seen": b.seen}
-            for b in tree(case)
-        ],
-    }
+    return branches(radio, slot, channel, region, likely, listed_off)
 
 
 def _path(outing: Outing, person_id: str, channel_ids: list[str], rx_hz: int) -> tuple[str, bool]:

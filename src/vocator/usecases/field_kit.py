@@ -9,7 +9,9 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
+import fsrs
 import lark
+import typing_extensions
 
 from vocator import VERSION
 from vocator.core.radio.compiled import compiled, digest_of
@@ -23,14 +25,21 @@ ROOT = PACKAGE.parents[1]
 WEB = ROOT / "web"
 RUNTIME = ("pyodide.mjs", "pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json")
 LONG_AGO = (1980, 1, 1, 0, 0, 0)  # the same kit has the same bytes, whenever it is written
-CORE = ("batch", "channel", "goals", "planning", "proving", "radio", "slips", "onair")
+CORE = ("batch", "channel", "drill", "goals", "keeping", "planning", "proving", "radio", "slips", "onair")
 USECASES = (
-    "drawing", "errors", "make_batch", "make_sheet", "recover", "resolve_line", "run_twin", "sheet_view", "sheet_work", "twin_play", "twins",
+    "drawing", "drill", "errors", "fault_branches", "goal_forms", "line_view", "make_batch", "make_sheet", "problem_details", "radios", "recover",
+    "resolve_line", "run_twin", "sheet_view", "sheet_work", "sheets", "twin_play", "twins",
 )  # fmt: skip
 SHIMS = {
     "profile_yaml": "files", "region_yaml": "files", "strict_yaml": "files", "profile_readings": "files", "apart": "usecases", "band_play": "usecases",
-    "band": "core/onair",
+    "band": "core/onair", "repositories": "storage", "drill_repository": "storage", "database": "storage",
 }  # fmt: skip
+ALONGSIDE = (
+    "__init__", "clock", "files/__init__", "usecases/__init__", "storage/__init__", "core/outing/__init__", "core/outing/fault_tree",
+    "field/__init__", "field/kernel", "field/book", "field/carried", "files/csv_cells", "files/data_problems", "files/channels_csv",
+)  # fmt: skip
+PACKAGES = (lark, fsrs, typing_extensions)
+"""Small pure packages that the heart needs, as they are."""
 
 
 def core_zip() -> bytes:
@@ -45,24 +54,18 @@ def core_zip() -> bytes:
             put(path, f"vocator/{path.relative_to(PACKAGE)}")
         for name, room in SHIMS.items():
             put(PACKAGE / "field" / "shims" / f"{name}.py", f"vocator/{room}/{name}.py")
-        for name in (
-            "__init__",
-            "files/__init__",
-            "usecases/__init__",
-            "field/__init__",
-            "field/kernel",
-            "files/csv_cells",
-            "files/data_problems",
-            "files/channels_csv",
-        ):
+        for name in ALONGSIDE:
             put(PACKAGE / f"{name}.py", f"vocator/{name}.py")
+        for name in ("__init__", "orm"):
+            put(PACKAGE / "field" / "shims" / f"{name}.py", f"sqlalchemy/{name}.py")
         kit.writestr(
             zipfile.ZipInfo("vocator/compiled.json", LONG_AGO), json.dumps(_compiled(), ensure_ascii=False), zipfile.ZIP_DEFLATED
         )
-        source = Path(lark.__file__).parent
-        for path in sorted(source.rglob("*")):
-            if path.suffix in (".py", ".lark") and "__pycache__" not in path.parts:
-                put(path, f"lark/{path.relative_to(source)}")
+        for package in PACKAGES:
+            source = Path(str(package.__file__))
+            for path in sorted(source.parent.rglob("*")) if source.name == "__init__.py" else [source]:
+                if path.suffix in (".py", ".lark") and "__pycache__" not in path.parts:
+                    put(path, str(path.relative_to(source.parent.parent if source.name == "__init__.py" else source.parent)))
     return out.getvalue()
 
 
@@ -104,6 +107,17 @@ def _radios() -> dict[str, Any]:
             profile = load_profile(model, firmware.name)
             slots[f"{model} {firmware.name}"] = {"keys": list(profile.slot_keys), "texts": list(profile.slot_texts)}
     return {"models": drawings(), "slots": slots}
+
+
+def heart_files() -> dict[str, bytes]:
+    """Return what the heart is made of, by name; raises Refusal where the runtime is not set up."""
+    runtime = WEB / "node_modules" / "pyodide"
+    if not (runtime / RUNTIME[0]).is_file():
+        raise Refusal(
+            "the heart's runtime is not there", "field", "a set-up with the front end", "Run ./start, which sets it up."
+        )
+    drawn = json.dumps(_radios(), ensure_ascii=False).encode()
+    return {**{name: (runtime / name).read_bytes() for name in RUNTIME}, "core.zip": core_zip(), "radios.json": drawn}
 
 
 def field_kit(folder: str) -> dict[str, Any]:

@@ -1,6 +1,7 @@
 """What may be asked of a radio: each kind of goal with its fields and words, or why it lies beyond the radio."""
 
 from dataclasses import dataclass
+from typing import Any
 
 from vocator.core.goals.goal import Beyond
 from vocator.core.goals.kind import Asks, GoalKind
@@ -30,3 +31,15 @@ class Form:
 def goal_forms(twin: Twin) -> tuple[Form, ...]:
     """Return the kinds of goals with their fields; those of the radio itself are planned to see whether it can."""
     return tuple(Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), k.lacks(twin)) for k in KINDS.values())
+
+
+def forms_view(twin: Twin) -> list[dict[str, Any]]:
+    """Return the kinds of goals as the page shows them."""
+    return [
+        {
+            "word": f.kind.word, "name": f.kind.name, "about": str(f.kind.about), "button": f.kind.button, "reason": f.kind.reason,
+            "fields": [{"name": str(x.name), "choices": list(x.choices)} for x in f.fields],
+            "beyond": {"part": f.beyond.part, "why": f.beyond.why, "nearest": f.beyond.nearest} if f.beyond else None,
+        }
+        for f in goal_forms(twin)
+    ]  # fmt: skip

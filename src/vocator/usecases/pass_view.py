@@ -20,12 +20,12 @@ from vocator.core.orbit.passes import Pass, windows_of
 from vocator.core.orbit.sky import Sky
 from vocator.core.outing.working import LOSES, WORDS
 from vocator.storage.repositories import StationRepository
+from vocator.usecases.line_view import may_send
 from vocator.usecases.pass_list import heard_with, missing_of, own_radios, pass_view, workable_with
 from vocator.usecases.pass_plan import Choice, PassPlan
 from vocator.usecases.pass_set_up import arming_steps, arming_words, dangers, set_up_of
 from vocator.usecases.satellite_passes import pass_near
 from vocator.usecases.satellites import find, links_of, satellite_view, site_and_mask
-from vocator.usecases.sheets import may_send
 
 LATE_S = (0, 5, 10, 20, 30)
 TRACK_S = 10.0

@@ -1,6 +1,7 @@
 """My radios: add, name, remove; what each holds."""
 
 from dataclasses import dataclass, replace
+from datetime import datetime
 from typing import Any
 
 from sqlalchemy.orm import Session
@@ -15,8 +16,10 @@ from vocator.files.channels_csv import write_held
 from vocator.storage.repositories import RadioRepository, StationRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.resolve_line import resolve_line
+from vocator.usecases.sheet_view import sum_lines
 from vocator.usecases.twins import twin_of
 
+SAID = {"unknown": "unknown", "free": "free", "occupied": "taken", "keep_out": "kept out"}
 TAKEN = (SlotState.PLANNED, SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED, SlotState.OCCUPIED, SlotState.KEEP_OUT)
 
 
@@ -100,25 +103,34 @@ def check_slot(view: RadioView, slot: str) -> None:
         )
 
 
-def note_slot(session: Session, radio_id: int, slot: str, state: SlotState, text: str, channel: dict[str, Any] | None) -> None:
-    """Note by hand what is known of a slot; raises NotFound for a slot the radio does not have."""
+def note_slot(
+    session: Session,
+    radio_id: int,
+    slot: str,
+    state: SlotState,
+    text: str,
+    channel: dict[str, Any] | None,
+    at: datetime | None = None,
+) -> None:
+    """Note by hand what is known of a slot since ``at`` (None: now); raises NotFound for a slot the radio does not have."""
     view = find_radio(session, radio_id)
     if view.profile.slot_index(slot) is None:
         raise NotFound(f"slot {slot}", f"{view.profile.slot_text(0)} to {view.profile.slot_text(view.profile.slot_count - 1)}")
     RadioRepository(session).lock([radio_id])
-    RadioRepository(session).note(radio_id, SlotEvent(clock.utc_now(), slot, state, text, channel))
+    RadioRepository(session).note(radio_id, SlotEvent(at or clock.utc_now(), slot, state, text, channel))
 
 
-def say_slot(session: Session, radio_id: int, slot: str, state: SlotState, text: str, shows: str) -> None:
-    """Note by hand what is known of a slot; ``shows`` is what its display shows, as a listing line.
+def say_slot(session: Session, radio_id: int, slot: str, state: SlotState, shows: str, at: datetime | None = None) -> None:
+    """Note by hand what is known of a slot since ``at`` (None: now); ``shows`` is what its display shows, as a listing line.
 
     Raises NotFound, and Refusal for what cannot be read.
     """
+    text = f"said to be {SAID[str(state)]}"
     if not shows.strip() or state is not SlotState.OCCUPIED:
-        note_slot(session, radio_id, slot, state, text, None)
+        note_slot(session, radio_id, slot, state, text, None, at)
         return
     found = resolve_line(shows, StationRepository(session).get().region)
-    note_slot(session, radio_id, slot, state, f"{text}: {shows.strip()}", found.channel.as_dict())
+    note_slot(session, radio_id, slot, state, f"{text}: {shows.strip()}", found.channel.as_dict(), at)
 
 
 def held_csv(session: Session, radio_id: int) -> str:
@@ -148,3 +160,29 @@ def slot_with_history(session: Session, radio_id: int, slot: str) -> tuple[Slot,
     index = view.profile.slot_index(slot)
     known = radios.slot(radio_id, slot)
     return replace(known, state=view.states()[index]) if index is not None else known, radios.history(radio_id, slot)
+
+
+def slot_dict(slot: Slot) -> dict[str, Any]:
+    """Return a slot as the page knows it."""
+    return {"slot": slot.slot, "state": str(slot.state), "channel": slot.channel, "changed_at": slot.changed_at}
+
+
+def radio_dict(view: RadioView) -> dict[str, Any]:
+    """Return a radio with its slots as the page knows it."""
+    radio, profile = view.radio, view.profile
+    return {
+        "id": radio.id, "model": radio.model, "model_name": profile.name, "firmware": radio.firmware, "name": radio.name,
+        "slot_keys": view.keys, "slot_texts": [profile.slot_text(i) for i in range(profile.slot_count)], "slot_count": profile.slot_count,
+        "next_free": view.next_free(), "states": [str(s) for s in view.states()], "asked": view.asked,
+        "waiting": [s.slot for s in view.waiting()], "slots": [slot_dict(s) for s in view.slots],
+    }  # fmt: skip
+
+
+def history_dict(session: Session, radio_id: int, slot: str) -> dict[str, Any]:
+    """Return a slot with its history as the page knows it; raises NotFound for the radio."""
+    known, events = slot_with_history(session, radio_id, slot)
+    return {
+        "slot": slot_dict(known),
+        "history": [{"at": e.at, "state": str(e.state), "text": e.text, "channel": e.channel} for e in events],
+        "sum": sum_lines(known.channel, {}, False) if known.channel else [],
+    }

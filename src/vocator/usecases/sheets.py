@@ -1,6 +1,7 @@
 """Keep sheets in progress: open one, tick its steps, put it away."""
 
 from dataclasses import asdict, dataclass, replace
+from datetime import datetime
 from typing import Any, TypeVar
 from uuid import uuid4
 
@@ -10,27 +11,21 @@ from vocator import clock
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.kind import About, Leaves
 from vocator.core.keeping.progress import progress
-from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Station, Tick
+from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Tick
 from vocator.core.planning.kinds import KINDS
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.data_problems import DataFileError, Problem
-from vocator.files.region_yaml import load_region
 from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
 from vocator.usecases.errors import NotFound
+from vocator.usecases.line_view import may_send
 from vocator.usecases.make_sheet import SheetRequest
 from vocator.usecases.radios import RadioView, check_slot, view_of
 from vocator.usecases.resolve_line import resolve_line
 from vocator.usecases.sheet_work import drawn_batch, drawn_sheet
 
 T = TypeVar("T")
-
-
-def may_send(station: Station, tx_hz: int | None) -> bool:
-    """Whether the operator has stated that this frequency may be sent on."""
-    band = load_region(station.region).band(tx_hz) if tx_hz is not None else None
-    return band is not None and band.name in station.may_send_on
 
 
 def _radio(session: Session, radio_id: int) -> Radio:
@@ -97,17 +92,20 @@ def open_sheet(
         "way": taken.way, "other_way": drawn["other_way"], "less": drawn["less"], "chain": chain.as_dict() if chain else None,
     }  # fmt: skip
     sheet = KeptSheet(_id_of(chain), radio.id, drawn["slot"], drawn["title"], SheetStatus.OPEN, content, clock.utc_now())
-    _add(session, sheet)
-    if KINDS[goal].leaves is Leaves.WRITTEN:
-        _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
+    keep_sheet(session, sheet)
     return sheet
 
 
-def _add(session: Session, sheet: KeptSheet) -> None:
-    """Keep a new sheet; raises NotFound where its radio was removed while it was made."""
+def keep_sheet(session: Session, sheet: KeptSheet) -> None:
+    """Keep a new sheet and note its slots as planned; raises NotFound where its radio was removed while it was made."""
     if not RadioRepository(session).lock([sheet.radio_id]):
         raise NotFound(f"radio {sheet.radio_id}", "one of my radios; this one was removed meanwhile")
     SheetRepository(session).add(sheet)
+    if parts := sheet.content.get("parts"):
+        for part in parts:
+            _note_planned(session, sheet, part["slot"], part["line"], part["channel"])
+    elif KINDS[sheet.content["goal_kind"]].leaves is Leaves.WRITTEN:
+        _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
 
 
 def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
@@ -163,9 +161,7 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
         "chain": chain.as_dict() if chain else None,
     }  # fmt: skip
     sheet = KeptSheet(_id_of(chain), radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, clock.utc_now())
-    _add(session, sheet)
-    for part in view["parts"]:
-        _note_planned(session, sheet, part["slot"], part["line"], part["channel"])
+    keep_sheet(session, sheet)
     return sheet
 
 
@@ -200,6 +196,22 @@ def kind_words(sheet: KeptSheet) -> dict[str, Any]:
     kind = KINDS[sheet.content["goal_kind"]]
     sought = {"word": kind.sought.word, "example": kind.sought.example} if kind.sought else None
     return {"about": str(kind.about), "done": kind.done, "sought": sought}
+
+
+def sheet_dict(sheet: KeptSheet) -> dict[str, Any]:
+    """Return a kept sheet with all that it says, as the page knows it."""
+    return {
+        "id": sheet.id, "title": sheet.title, "status": str(sheet.status), "created_at": sheet.created_at, "ticked": list(sheet.ticked),
+        "kind": kind_words(sheet), "content": sheet.content,
+    }  # fmt: skip
+
+
+def summary_dict(sheet: KeptSheet) -> dict[str, Any]:
+    """Return a line of the list of sheets; ``sheet`` is an outline."""
+    return {
+        "id": sheet.id, "title": sheet.title, "radio_id": sheet.radio_id, "radio": sheet.content["my_name"], "slot": sheet.slot,
+        "status": str(sheet.status), "created_at": sheet.created_at, "done": len(sheet.ticked), "steps": sheet.content["step_count"],
+    }  # fmt: skip
 
 
 def sheet_text(session: Session, sheet_id: str) -> tuple[KeptSheet, str]:
@@ -246,8 +258,8 @@ def _bring_to(session: Session, sheet: KeptSheet, new: set[str]) -> None:
         sheets.set_status(sheet.id, SheetStatus.DONE if found.complete else SheetStatus.OPEN)
 
 
-def note_found(session: Session, sheet_id: str, value: str) -> None:
-    """Note which tone or code a search stood still on, for the slot that its sheet wrote.
+def note_found(session: Session, sheet_id: str, value: str, at: datetime | None = None) -> None:
+    """Note (as of ``at``, None: now) which tone or code a search stood still on, for the slot that its sheet wrote.
 
     Raises NotFound for the sheet, Refusal for one that sought nothing, and for no tone that its search goes through.
     """
@@ -264,12 +276,12 @@ def note_found(session: Session, sheet_id: str, value: str) -> None:
     channel = replace(Channel.from_dict(sheet.content["goal"]["channel"]), tone=tone_use(found, None)).as_dict()
     state = known.state if known.state in HELD else SlotState.WRITTEN
     RadioRepository(session).note(
-        sheet.radio_id, SlotEvent(clock.utc_now(), sheet.slot, state, f"the tone found: {found}", channel)
+        sheet.radio_id, SlotEvent(at or clock.utc_now(), sheet.slot, state, f"the tone found: {found}", channel)
     )
 
 
-def found_taken(session: Session, sheet_id: str, slot: str) -> int:
-    """Note that something stands in a slot of a sheet that nobody knew of; its own sheet is put away.  Returns the radio.
+def found_taken(session: Session, sheet_id: str, slot: str, at: datetime | None = None) -> int:
+    """Note (as of ``at``, None: now) that something stands in a slot of a sheet that nobody knew of; its own sheet is put away.  Returns the radio.
 
     Raises NotFound for the sheet, Refusal for a slot that it does not write.
     """
@@ -282,7 +294,7 @@ def found_taken(session: Session, sheet_id: str, slot: str) -> int:
     known = radios.slot(sheet.radio_id, slot)
     if known.state not in HELD:
         note = "something stood there before the store: left as it was"
-        radios.note(sheet.radio_id, SlotEvent(clock.utc_now(), slot, SlotState.OCCUPIED, note, None))
+        radios.note(sheet.radio_id, SlotEvent(at or clock.utc_now(), slot, SlotState.OCCUPIED, note, None))
     if not parts:
         put_away(session, sheet_id)
     return sheet.radio_id

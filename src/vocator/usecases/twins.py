@@ -88,6 +88,11 @@ def _shipped(model: str, firmware: str | None, region: str) -> Twin:
     return Twin(load_profile(model, firmware, region))
 
 
+def forget_shipped() -> None:
+    """Forget the twins of profiles that come with the program, where others are carried from now on."""
+    _shipped.cache_clear()
+
+
 @lru_cache(maxsize=MOST_OWN)
 def _built(text: str, firmware: str | None, region: str) -> Twin:
     return Twin(build(read_yaml(text, "profile.yaml"), firmware, region))

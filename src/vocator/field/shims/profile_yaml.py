@@ -8,6 +8,7 @@ from typing import Any
 
 from vocator.core.radio.compiled import from_compiled
 from vocator.core.radio.profile import Profile
+from vocator.field import carried
 
 COMPILED = Path(__file__).parent.parent / "compiled.json"
 
@@ -23,12 +24,11 @@ def model_names() -> list[str]:
     return sorted(_all()["profiles"])
 
 
-@cache
 def load_profile(model: str, firmware: str | None = None, region: str = "r2") -> Profile:
     """Return a profile for one firmware (None: the first) and region; raises KeyError for what is not there, ValueError for one that is broken."""
-    if model not in _all()["profiles"]:
-        raise KeyError(f"model {model!r}; allowed: {', '.join(model_names())}")
-    of_model = _all()["profiles"][model]
+    of_model = carried.profile(model) or _all()["profiles"].get(model)
+    if of_model is None:
+        raise KeyError(f"model {model!r}; allowed: {', '.join([*model_names(), *carried.models()])}")
     name = firmware or of_model["first"]
     key = f"{name}/{region}"
     if key not in of_model["texts"]:

@@ -18,8 +18,8 @@ def _all() -> dict[str, Any]:
 
 
 def region_names() -> list[str]:
-    """Return the packs of the kit."""
-    return sorted(_all())
+    """Return the packs of the kit, the first the default."""
+    return list(_all())
 
 
 def _span(given: dict[str, Any] | None) -> Span | None:

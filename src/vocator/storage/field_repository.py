@@ -1,0 +1,99 @@
+"""What devices did without the server, and what they take along of the store."""
+
+from collections.abc import Iterable
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import Select, select
+from sqlalchemy.dialects.postgresql import insert
+from sqlalchemy.orm import Session
+
+from vocator.storage.tables import (
+    DrillEventRow,
+    FieldEventRow,
+    LogRow,
+    OwnProfileRow,
+    RadioRow,
+    SheetRow,
+    SlotEventRow,
+    SlotRow,
+    StationRow,
+    TickRow,
+)
+
+MOST_DONE, MOST_LINES, MOST_DRILLED = 20, 300, 5_000
+
+
+class FieldRepository:
+    """Events of devices, and rows for them."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    def begin(self, event_id: str, at: datetime, kind: str) -> bool:
+        """Note an event as taken; False where it was before."""
+        new = insert(FieldEventRow).values(id=event_id, at=at, kind=kind, refused="")
+        return self.session.scalar(new.on_conflict_do_nothing().returning(FieldEventRow.id)) is not None
+
+    def refuse(self, event_id: str, words: str) -> None:
+        """Note why an event could not be taken."""
+        self.session.get_one(FieldEventRow, event_id).refused = words
+
+    def refused(self, event_ids: Iterable[str]) -> dict[str, str]:
+        """Return why events could not be taken, for those that could not."""
+        rows = self.session.execute(select(FieldEventRow.id, FieldEventRow.refused).where(FieldEventRow.id.in_(set(event_ids))))
+        return {r.id: r.refused for r in rows if r.refused}
+
+    def later(self, kind: str, at: datetime, radio_id: int | None = None) -> bool:
+        """Whether an event of this kind (and radio) that was done later is taken already."""
+        query = select(FieldEventRow.id).where(FieldEventRow.kind == kind, FieldEventRow.at > at, FieldEventRow.refused == "")
+        query = query.where(FieldEventRow.radio_id == radio_id) if radio_id is not None else query
+        return self.session.scalar(query.limit(1)) is not None
+
+    def of_radio(self, event_id: str, radio_id: int, device_radio: int | None = None) -> None:
+        """Note which radio an event is about, and by which number its device knows it."""
+        row = self.session.get_one(FieldEventRow, event_id)
+        row.radio_id, row.device_radio = radio_id, device_radio
+
+    def radio_of(self, device_radio: int) -> int | None:
+        """Return the radio that a device gave this number, None where none did."""
+        query = select(FieldEventRow.radio_id).where(FieldEventRow.device_radio == device_radio, FieldEventRow.refused == "")
+        return self.session.scalar(query.limit(1))
+
+    def rows(self, known_sheets: set[str]) -> dict[str, list[dict[str, Any]]]:
+        """Return the rows that a device takes along, by table: my radios with their slots and sheets, the latest of the logs.
+
+        A sheet that the device knows already comes without what it says.
+        """
+        mine = select(RadioRow.id).where(RadioRow.outing_id.is_(None))
+        of_mine = SheetRow.radio_id.in_(mine)
+        done = select(SheetRow.id).where(of_mine, SheetRow.status != "open").order_by(SheetRow.created_at.desc()).limit(MOST_DONE)
+        wanted = select(SheetRow.id).where(of_mine, SheetRow.status == "open").union(done)
+        sheets = [
+            {**row, "content": None if row["id"] in known_sheets else self.session.get_one(SheetRow, row["id"]).content}
+            for row in self._plain(
+                select(*(c for c in SheetRow.__table__.columns if c.name != "content")).where(SheetRow.id.in_(wanted))
+            )
+        ]
+        return {
+            "station": self._plain(select(StationRow.__table__)),
+            "radio": self._plain(
+                select(RadioRow.id, RadioRow.model, RadioRow.firmware, RadioRow.name, RadioRow.marks).where(RadioRow.id.in_(mine))
+            ),
+            "slot": self._plain(select(SlotRow.__table__).where(SlotRow.radio_id.in_(mine))),
+            "slot_event": self._plain(select(SlotEventRow.__table__).where(SlotEventRow.radio_id.in_(mine))),
+            "sheet": sheets,
+            "tick": self._plain(select(TickRow.__table__).where(TickRow.sheet_id.in_(wanted))),
+            "work_log": self._plain(select(LogRow.__table__).order_by(LogRow.at.desc(), LogRow.id.desc()).limit(MOST_LINES)),
+            "drill_event": self._plain(select(DrillEventRow.__table__).order_by(DrillEventRow.at_utc.desc()).limit(MOST_DRILLED)),
+        }
+
+    def own_profiles(self) -> dict[str, str]:
+        """Return the profiles of one's own as they were written, by model."""
+        return {r.model: r.text for r in self.session.execute(select(OwnProfileRow.model, OwnProfileRow.text))}
+
+    def _plain(self, query: Select[Any]) -> list[dict[str, Any]]:
+        return [
+            {k: v.isoformat() if isinstance(v, datetime) else v for k, v in row.items()}
+            for row in self.session.execute(query).mappings()
+        ]
