@@ -20,14 +20,11 @@ export default defineConfig({
       registerType: 'prompt', // a newer page comes at a tap, never in the middle of a sheet
       workbox: {
         clientsClaim: true,
-        navigateFallbackDenylist: [/^\/api/],
+        navigateFallbackDenylist: [/^\/(api|heart)/],
         globPatterns: ['**/*.{js,css,html,woff2,svg,webmanifest}'],
         runtimeCaching: [
-          {
-            urlPattern: ({ url, request }) => request.method === 'GET' && url.pathname.startsWith('/api/') && url.pathname !== '/api/clock',
-            handler: 'NetworkFirst',
-            options: { cacheName: 'api', networkTimeoutSeconds: 4 },
-          },
+          // what was taken along; the page puts it there
+          { urlPattern: ({ url }) => url.pathname.startsWith('/heart/'), handler: 'CacheFirst', options: { cacheName: 'vocator-heart' } },
         ],
       },
       manifest: {
@@ -42,6 +39,7 @@ export default defineConfig({
       },
     }),
   ],
+  worker: { format: 'es' },
   build: { rolldownOptions: { treeshake: { moduleSideEffects: (id: string) => !withoutEffects.test(id) } } },
   resolve: process.env.VITEST ? { conditions: ['browser'] } : {},
   test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },

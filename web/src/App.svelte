@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import { Router } from 'sv-router';
   import { remove } from './lib/api';
+  import { field } from './lib/away/field.svelte';
   import Dialog from './lib/shell/Dialog.svelte';
   import SignIn from './lib/shell/SignIn.svelte';
   import { newer } from './lib/shell/newer.svelte';
@@ -33,12 +34,19 @@
 
   let keys = $state(false);
   let going = false;
+  let opened = $state(0);
 
   onMount(() => {
     void shell.askWho().then(() => {
       if (shell.who === 'lead') void shell.loadStation();
+      if (shell.who === 'lead' && !/^\/(sheet|ride)\//.test(location.pathname)) void field.renew();
       return shell.send();
     });
+    shell.moved = (radios) => {
+      const [, place, id] = route.pathname.split('/');
+      if (place === 'radios' && id && radios[id]) navigate(`/radios/${radios[id]}`);
+      else if (Object.keys(radios).length && place !== 'ride') opened += 1;
+    };
     return shell.watch();
   });
 
@@ -97,7 +105,12 @@
   <button type="button" class="keys" onclick={() => (keys = true)} aria-label="List of keys">?</button>
 </nav>
 
-{#if shell.reach !== 'ok'}
+{#if field.away}
+  <p class="away here" role="status">
+    <b>No server: this device answers.</b>
+    {#if field.stage !== 'ready'}The heart is starting, some seconds.{:else if field.waits}What you do is kept here and told when it is back.{:else}All goes on as before.{/if}
+  </p>
+{:else if shell.reach !== 'ok'}
   <p class="away caution" role="status">
     <b>{AWAY[shell.reach]}</b>
     A sheet that is open goes on; ticks are kept here{shell.queue.length ? ` (${shell.queue.length} waiting)` : ''} and sent when it is back.
@@ -111,7 +124,7 @@
   </p>
 {/if}
 
-{#if shut}<SignIn />{:else}{#key route.pathname}<Router />{/key}{/if}
+{#if shut}<SignIn />{:else}{#key `${route.pathname} ${opened}`}<Router />{/key}{/if}
 
 {#if shell.message}<div class="toast"><Toast dismissable={false} class="paper-toast">{shell.message}</Toast></div>{/if}
 
@@ -163,6 +176,10 @@
   .away {
     max-width: 1240px;
     margin: 8px auto 0;
+  }
+  .here {
+    padding: 6px 20px;
+    border-bottom: 1px solid var(--rule);
   }
   .newer {
     display: flex;

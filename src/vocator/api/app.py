@@ -44,7 +44,7 @@ from vocator.usecases.twins import read_own_with
 
 log = logging.getLogger("vocator")
 MOST_JSON, MOST_FILE = 4_000_000, MOST_BYTES + 1_000_000
-CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'"
+CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'"
 PROBLEMS: dict[int | str, dict[str, Any]] = {
     code: {"model": Problem} for code in (401, 403, 404, 409, 413, 422, 424, 429, 503, 507)
 }

@@ -151,7 +151,7 @@ def export_all_links(form: str, store: Store) -> Response:
 
 
 @router.get("/passes")
-def passes(store: Store, start: Instant | None = None, days: Annotated[float, Query(gt=0, le=10)] = 3) -> PassList:
+def passes(store: Store, start: Instant | None = None, days: Annotated[float, Query(gt=0, le=14)] = 3) -> PassList:
     """Return the passes of a span."""
     return PassList.model_validate(passes_view(store, start or clock.utc_now(), days, clock.utc_now()))
 

@@ -99,16 +99,6 @@ def _compiled() -> dict[str, Any]:
     return {"version": VERSION, "profiles": profiles, "regions": {name: asdict(load_region(name)) for name in region_names()}}
 
 
-def _radios() -> dict[str, Any]:
-    """Return the radios as drawn and their slots, so that the bench stands before the heart has started."""
-    slots = {}
-    for model in model_names():
-        for firmware in load_profile(model).firmwares:
-            profile = load_profile(model, firmware.name)
-            slots[f"{model} {firmware.name}"] = {"keys": list(profile.slot_keys), "texts": list(profile.slot_texts)}
-    return {"models": drawings(), "slots": slots}
-
-
 def heart_files() -> dict[str, bytes]:
     """Return what the heart is made of, by name; raises Refusal where the runtime is not set up."""
     runtime = WEB / "node_modules" / "pyodide"
@@ -116,8 +106,7 @@ def heart_files() -> dict[str, bytes]:
         raise Refusal(
             "the heart's runtime is not there", "field", "a set-up with the front end", "Run ./start, which sets it up."
         )
-    drawn = json.dumps(_radios(), ensure_ascii=False).encode()
-    return {**{name: (runtime / name).read_bytes() for name in RUNTIME}, "core.zip": core_zip(), "radios.json": drawn}
+    return {**{name: (runtime / name).read_bytes() for name in RUNTIME}, "core.zip": core_zip()}
 
 
 def field_kit(folder: str) -> dict[str, Any]:
@@ -142,7 +131,7 @@ def field_kit(folder: str) -> dict[str, Any]:
     for name in RUNTIME:
         shutil.copy(runtime / name, to / "python" / name)
     (to / "python" / "core.zip").write_bytes(core_zip())
-    (to / "radios.json").write_text(json.dumps(_radios(), ensure_ascii=False), encoding="utf-8")
+    (to / "models.json").write_text(json.dumps(drawings(), ensure_ascii=False), encoding="utf-8")
     files = sorted(p.relative_to(to).as_posix() for p in to.rglob("*") if p.is_file() and p.name not in ("kit.json", "kit-sw.js"))
     digest = hashlib.sha256(b"".join((to / f).read_bytes() for f in files)).hexdigest()[:16]
     (to / "kit.json").write_text(json.dumps({"version": VERSION, "digest": digest, "files": files}, indent=1), encoding="utf-8")

@@ -4,16 +4,15 @@
   import { Toast } from 'flowbite-svelte';
   import { data } from '../lib/bench/data.svelte';
   import FirstRun from '../lib/bench/FirstRun.svelte';
-  import { remove, type Station } from '../lib/api';
+  import { get, put, remove, type Region, type Station } from '../lib/api';
+  import { giveFile, takeFile } from '../lib/away/carry';
+  import { start, tellStage, type Stage } from '../lib/away/heart';
   import { shell } from '../lib/shell/state.svelte';
   import Bench from '../routes/Bench.svelte';
   import SheetPage from '../routes/SheetPage.svelte';
   import TwinPage from '../routes/TwinPage.svelte';
-  import { start, tellStage, type Stage } from './heart';
   import { navigate, route } from './router.svelte';
-  import { settle } from './carrier';
-  import { station, keepStation, take, whole, STATION } from './store';
-  import { readWhole } from './whole';
+  import { BASE } from './carrier';
 
   const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/twin', 'Twin']] as const;
   let stage = $state<Stage>('fetching');
@@ -22,7 +21,8 @@
   let stands = $state(false);
   let broken = $state('');
   let leaving = $state(0);
-  let here = $state(STATION);
+  let here = $derived(shell.station);
+  let regions = $state<Region[]>([]);
   let file: HTMLInputElement | undefined = $state();
 
   onMount(() => {
@@ -30,13 +30,13 @@
       stage = now;
       trouble = words;
     });
-    void start().catch(() => {});
+    void start(BASE).catch(() => {});
     void (async () => {
-      here = await station();
       await shell.askWho();
       await shell.loadStation();
       await data.load();
       stands = true;
+      regions = await get<Region[]>('/regions');
     })().catch((error: unknown) => (broken = String(error)));
     void navigator.storage?.persist?.();
     return shell.watch();
@@ -53,7 +53,7 @@
 
   async function give(): Promise<void> {
     const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([JSON.stringify(await whole())], { type: 'application/json' }));
+    link.href = URL.createObjectURL(new Blob([await giveFile()], { type: 'application/json' }));
     link.download = 'vocator-kit.json';
     link.click();
     URL.revokeObjectURL(link.href);
@@ -62,21 +62,16 @@
   async function taken(): Promise<void> {
     const chosen = file?.files?.[0];
     if (!chosen) return;
-    try {
-      const given = readWhole(await chosen.text());
-      const found = await take(given);
-      await settle(new Set(given.ticks.map((t) => t.sheet_id)));
-      told = `${found.radios} radios and ${found.sheets} sheets are new.`;
-      await data.load();
-    } catch (error) {
-      told = `Nothing was taken: ${error instanceof Error ? error.message : String(error)}.`;
-    }
+    const text = await chosen.text();
     if (file) file.value = '';
+    const { status, body } = await takeFile(text);
+    const found = body as { radios: number; sheets: number; detail: string };
+    told = status === 200 ? `${found.radios} radios and ${found.sheets} sheets are new.` : `Nothing was taken: ${found.detail}`;
+    await data.load();
   }
 
   async function keep(changed: Partial<Station>): Promise<void> {
-    await keepStation({ ...(await station()), ...changed });
-    here = await station();
+    await put<Station>('/station', { ...$state.snapshot(here), ...changed });
     await shell.loadStation();
   }
 
@@ -126,8 +121,8 @@
             <input bind:this={file} type="file" hidden accept=".json" aria-label="Kit file" onchange={taken} />
           </div>
           <div class="acts">
-            <label>Region <select class="field" aria-label="Region" value={here.region} onchange={(e) => keep({ region: e.currentTarget.value as 'r1' | 'r2' })}><option value="r2">2</option><option value="r1">1</option></select></label>
-            <label class="check"><input type="checkbox" checked={here.may_send_on.length > 0} onchange={(e) => keep({ may_send_on: e.currentTarget.checked ? ['as licensed'] : [] })} /> I may send: sheets end with a try on the air, within my licence and local rules</label>
+            <label>Region <select class="field" aria-label="Region" value={here?.region} onchange={(e) => keep({ region: e.currentTarget.value as 'r1' | 'r2', may_send_on: [] })}><option value="r2">2</option><option value="r1">1</option></select></label>
+            <label class="check"><input type="checkbox" checked={!!here?.may_send_on?.length} onchange={(e) => keep({ may_send_on: e.currentTarget.checked ? (regions.find((r) => r.id === here?.region)?.bands ?? []) : [] })} /> I may send: sheets end with a try on the air, within my licence and local rules</label>
           </div>
           {#if told}<p role="status">{told}</p>{/if}
         </section>

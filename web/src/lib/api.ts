@@ -1,4 +1,6 @@
 /** The one door to the server: typed requests, problems as errors. */
+import { field } from './away/field.svelte';
+import { keepAnswer, keptAnswer } from './away/rows';
 import type { components } from './schema.gen';
 import { newer } from './shell/newer.svelte';
 
@@ -66,21 +68,60 @@ export function carryBy(own: Carrier): void {
 /** Whether this is a field kit: nothing is fetched from a server. */
 export const inKit = (): boolean => carrier !== null;
 
+const UNANSWERED = { status: 0, title: 'The server does not answer' };
+/** What changes nothing that is kept; of these no news is worth taking along. */
+const ONLY_WORKS = /^\/(resolve|twin|session|workshop|passes\/together|descriptions)|\/(sights|recovery|score)/;
+const NOT_KEPT = /^\/(clock|health|session|field|sheets\/|twin)|\/proof$/;
+
+/** Return an answer, or throw its problem. */
+function opened(status: number, body: unknown): Response {
+  if (status >= 400) throw new Refused({ ...(body as Partial<Problem>), status });
+  return new Response(status === 204 ? null : JSON.stringify(body), { status });
+}
+
+/** Ask the heart on this device; what it does not know is answered as it was last, or not at all. */
+async function askHere(method: string, path: string, body: unknown, unanswered: string): Promise<Response> {
+  if (field.along) {
+    const reply = await field.carry(method, path, body).catch(() => null);
+    if (reply && reply.status !== 404) return opened(reply.status, reply.body);
+    if (reply && (reply.body as Partial<Problem>).type !== 'urn:vocator:not-here') return opened(reply.status, reply.body);
+  }
+  const before = method === 'GET' ? await keptAnswer(path) : undefined;
+  if (before === undefined) throw new Refused({ ...UNANSWERED, detail: unanswered });
+  return opened(200, before);
+}
+
+/** Fetch, but not for longer than a server that does not answer is worth. */
+async function fetchPatiently(path: string, init: RequestInit): Promise<Response> {
+  const [patience, probe] = !field.along ? [4000, 1500] : (init.method ?? 'GET') === 'GET' || ONLY_WORKS.test(path) ? [400, 600] : [400, 1500];
+  const stop = new AbortController();
+  const answer = fetch(`/api${path}`, { ...init, signal: stop.signal });
+  const slow = await Promise.race([answer.then(() => false, () => false), new Promise<boolean>((done) => window.setTimeout(() => done(true), patience))]);
+  if (slow && !(await Promise.race([answer.then(() => true, () => true), field.reaches(probe)]))) stop.abort();
+  return answer;
+}
+
 /** Ask the server; throws Refused where it refuses, or does not answer (`unanswered` says what that means for the user). */
 async function ask(path: string, init: RequestInit, unanswered: string): Promise<Response> {
+  const method = init.method ?? 'GET';
+  const text = typeof init.body === 'string' || init.body === undefined;
+  const given = typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined;
   if (carrier) {
-    const { status, body } = await carrier(init.method ?? 'GET', path, typeof init.body === 'string' ? JSON.parse(init.body) : undefined);
-    if (status >= 400) throw new Refused({ ...(body as Partial<Problem>), status });
-    return new Response(status === 204 ? null : JSON.stringify(body), { status });
+    const { status, body } = await carrier(method, path, given);
+    return opened(status, body);
   }
-  const answer = await fetch(`/api${path}`, init).catch(() => {
-    throw new Refused({ status: 0, title: 'The server does not answer', detail: unanswered });
-  });
+  if (field.away && text) return askHere(method, path, given, unanswered);
+  const answer = await fetchPatiently(path, init).catch(() => null);
+  const lost = answer === null || (answer.status >= 502 && answer.status <= 504);
+  if (lost && field.along) field.away = true;
+  if (lost && text && (field.along || (answer === null && method === 'GET'))) return askHere(method, path, given, unanswered);
+  if (answer === null) throw new Refused({ ...UNANSWERED, detail: unanswered });
   newer.note(answer);
   if (!answer.ok) {
     const problem = await answer.json().catch(() => ({ title: `The server answered ${answer.status}` }));
     throw new Refused({ ...problem, status: answer.status });
   }
+  if (method !== 'GET' && !ONLY_WORKS.test(path)) field.soon();
   return answer;
 }
 
@@ -88,7 +129,9 @@ export async function call<T>(method: string, path: string, body?: unknown): Pro
   const init = body === undefined ? { method } : { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
   // what is kept here and sent later, ticks and contacts, tells so itself
   const answer = await ask(path, init, `The server does not answer. ${method === 'GET' ? 'Ask again' : 'Nothing was changed; do it again'} when it is back.`);
-  return (answer.status === 204 ? undefined : await answer.json()) as T;
+  const found = (answer.status === 204 ? undefined : await answer.json()) as T;
+  if (method === 'GET' && !inKit() && !field.away && !NOT_KEPT.test(path)) void keepAnswer(path, found);
+  return found;
 }
 
 /** Send a file as it is. */

@@ -44,7 +44,8 @@
     }
   }
 
-  let coming = $derived((list?.passes ?? []).filter((p) => Date.parse(p.los_utc) > now));
+  // what was taken along is of more days than are asked for
+  let coming = $derived((list?.passes ?? []).filter((p) => Date.parse(p.los_utc) > now && Date.parse(p.aos_utc) < now + days * 86_400_000));
   let waysOf = $derived(Object.fromEntries((list?.satellites ?? []).map((s) => [s.number, s.ways.map((w) => w.way)])));
   let shown = $derived(coming.filter((p) => fits(p, wanted, waysOf[p.number] ?? [], clock.part(p.aos_utc) * 24)));
   let next = $derived(coming.find((p) => p.picked) ?? coming.find((p) => p.workable) ?? null);
@@ -58,7 +59,7 @@
     return Object.entries(found).map(([key, own]) => ({ key, passes: own }));
   };
   let drawn = $derived(new Set(shown));
-  let rows = $derived(byDay(list?.passes ?? []));
+  let rows = $derived(byDay((list?.passes ?? []).filter((p) => Date.parse(p.aos_utc) < now + days * 86_400_000)));
   let listed = $derived(byDay(shown));
   /** Days that were opened or shut by hand; else the first two are open, and all where a filter leaves few. */
   let opened = $state<Record<string, boolean>>({});

@@ -5,6 +5,7 @@
   import { get, put, sendFile, type Region, type Schemas, type Station } from '../lib/api';
   import { forget, keep, recall } from '../lib/keep';
   import { VERSION } from '../lib/shell/newer.svelte';
+  import TakeAlong from '../lib/away/TakeAlong.svelte';
   import SharePart from '../lib/shell/SharePart.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
@@ -177,6 +178,7 @@
       <span role="status">{restored}</span>
     </div>
   </section>
+  <TakeAlong />
   <SharePart />
   <p class="quiet">Vocator {VERSION}</p>
 </div>

@@ -1,5 +1,6 @@
 /** What all places share: whether the server answers, the queue of ticks, messages, the theme. */
 import { get, post, Refused, type Kept, type Station, type Tick } from '../api';
+import { field } from '../away/field.svelte';
 import { keep, recall } from '../keep';
 import { NO_ROOM, Waiting } from '../waiting';
 
@@ -132,11 +133,25 @@ class Shell {
     this.say(`A tick was not taken and is kept on this device: ${this.note(why)}`);
   }
 
+  /** Where the server answers again, tell it what was done without it; then it answers for itself. */
+  async #comeBack(): Promise<void> {
+    const outcome = await field.comeBack();
+    if (!outcome) return;
+    this.reach = 'ok';
+    if (outcome.refused.length) this.say(`The server has all but ${outcome.refused.length}: ${outcome.refused[0]!.words}. They are kept on this device.`);
+    else if (outcome.told) this.say('The server is back, and has all that was done meanwhile.');
+    this.moved(outcome.radios);
+  }
+
+  /** What to do when numbers of radios changed; set by the page. */
+  moved: (radios: Record<string, number>) => void = () => {};
+
   /** Ask every few seconds while the server is away, and send what waits. */
   watch(): () => void {
     const look = async () => {
-      if (this.reach === 'ok' && this.queue.length === 0) return;
+      if (document.hidden || (this.reach === 'ok' && this.queue.length === 0 && !field.away && !field.waits)) return;
       try {
+        if (field.away || field.waits) await this.#comeBack();
         await get('/health');
         if (this.queue.length === 0) this.reach = 'ok';
         await this.send();
@@ -146,9 +161,11 @@ class Shell {
     };
     const timer = window.setInterval(look, 3000);
     window.addEventListener('online', look);
+    document.addEventListener('visibilitychange', look);
     return () => {
       window.clearInterval(timer);
       window.removeEventListener('online', look);
+      document.removeEventListener('visibilitychange', look);
     };
   }
 }

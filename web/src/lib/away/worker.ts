@@ -1,7 +1,9 @@
 /** The worker: Python in the page, with the heart unpacked in it. Nothing is fetched from elsewhere. */
-type Runtime = { unpackArchive: (zip: ArrayBuffer, format: string, options: object) => void; runPython: (code: string) => (call: string, given: string) => string };
+type Call = 'answer' | 'open_book' | 'take_rows' | 'all_rows';
+type Kernel = Record<Call, (...given: string[]) => string | undefined>;
+type Runtime = { unpackArchive: (zip: ArrayBuffer, format: string, options: object) => void; runPython: (code: string) => Kernel };
 
-let answer: ((call: string, given: string) => string) | null = null;
+let kernel: Kernel | null = null;
 
 async function begin(base: string): Promise<void> {
   try {
@@ -14,14 +16,21 @@ async function begin(base: string): Promise<void> {
     self.postMessage({ stage: 'starting' });
     const python = await loadPyodide({ indexURL: base });
     python.unpackArchive(await zip, 'zip', { extractDir: '/heart' });
-    answer = python.runPython('import sys\nsys.path.insert(0, "/heart")\nfrom vocator.field.kernel import answer\nanswer');
+    kernel = python.runPython('import sys\nsys.path.insert(0, "/heart")\nfrom vocator.field import kernel\nkernel');
     self.postMessage({ stage: 'ready' });
   } catch (error) {
     self.postMessage({ stage: 'failed', words: String(error) });
   }
 }
 
-self.onmessage = ({ data }: MessageEvent<{ base?: string; id: number; call: string; given: string }>) => {
-  if (data.base) void begin(data.base);
-  else self.postMessage({ id: data.id, answer: answer!(data.call, data.given) });
+self.onmessage = ({ data }: MessageEvent<{ base?: string; id: number; call: Call; given: string[] }>) => {
+  if (data.base) {
+    void begin(data.base);
+    return;
+  }
+  try {
+    self.postMessage({ id: data.id, answer: kernel![data.call](...data.given) ?? '' });
+  } catch (error) {
+    self.postMessage({ id: data.id, fault: String(error).slice(-400) });
+  }
 };
