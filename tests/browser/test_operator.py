@@ -10,36 +10,11 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 from sqlalchemy import create_engine, text
 
+from support.bench import make_sheet, strip, to_the_end, type_line
 from support.moment import another_page
 
 pytestmark = pytest.mark.browser
 AXE = Path(__file__).parent.parent.parent / "web" / "node_modules" / "axe-core" / "axe.min.js"
-
-
-def type_line(page: Page, line: str) -> None:
-    page.locator("#listing").fill(line)
-    page.wait_for_timeout(300)
-
-
-def strip(page: Page, name: str):
-    return page.locator("form.strip").filter(has_text=name)
-
-
-def make_sheet(page: Page, name: str, slot: str, label: str | None = None) -> None:
-    form = strip(page, name)
-    form.locator("label.slot input").fill(slot)
-    if label:
-        form.locator("label.label input").fill(label)
-    form.get_by_role("button", name="Write the keys").click()
-    expect(page.locator(".donekey")).to_be_visible()
-
-
-def to_the_end(page: Page) -> None:
-    for _ in range(60):
-        if page.locator("h2.done").count():
-            return
-        page.locator(".donekey").click()
-    raise AssertionError("the sheet has no end")
 
 
 def test_a_listing_line_becomes_a_slot_read_back(page: Page, demo: str):

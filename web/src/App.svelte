@@ -108,7 +108,7 @@
 {#if field.away}
   <p class="away here" role="status">
     <b>No server: this device answers.</b>
-    {#if field.stage !== 'ready'}The heart is starting, some seconds.{:else if field.waits}What you do is kept here and told when it is back.{:else}All goes on as before.{/if}
+    {#if field.stage !== 'ready'}The heart is starting, some seconds.{:else if field.waits}What you do is kept here, and told when it is back.{/if}
   </p>
 {:else if shell.reach !== 'ok'}
   <p class="away caution" role="status">

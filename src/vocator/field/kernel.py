@@ -9,6 +9,7 @@ import re
 from collections.abc import Callable
 from dataclasses import asdict
 from datetime import UTC, date, datetime
+from importlib import import_module
 from typing import Any
 from urllib.parse import parse_qsl, unquote, urlsplit
 
@@ -21,8 +22,6 @@ from vocator.field import carried
 from vocator.field.book import Book, take
 from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
 from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
-from vocator.usecases.drill import Answered, drill_view, exercise_view
-from vocator.usecases.drill import answer as answer_drill
 from vocator.usecases.errors import NotFound
 from vocator.usecases.fault_branches import branches
 from vocator.usecases.goal_forms import forms_view
@@ -234,16 +233,26 @@ def _log(count: str = "50", **wanted: str) -> list[Given]:
     return [{k: v for k, v in asdict(e).items() if k != "extra"} for e in found[: int(count)]]
 
 
+def _trainer() -> Any:
+    """Return the trainer, brought in when it is first asked for: the bench shall not wait for it."""
+    return import_module("vocator.usecases.drill")
+
+
 def _drill(model: str, person: str = "me") -> Given:
-    return drill_view(_book, model, person, clock.utc_now())
+    found: Given = _trainer().drill_view(_book, model, person, clock.utc_now())
+    return found
 
 
 def _exercise(model: str, item: str, seed: str = "0") -> Given:
-    return exercise_view(model, item, int(seed))
+    found: Given = _trainer().exercise_view(model, item, int(seed))
+    return found
 
 
 def _drilled(given: Given) -> Given:
-    found = answer_drill(_book, Answered(**{"person": "me", "hints": 0, "keys": 0, **given, "at": instant_from(given["at"])}))
+    trainer = _trainer()
+    found: Given = trainer.answer(
+        _book, trainer.Answered(**{"person": "me", "hints": 0, "keys": 0, **given, "at": instant_from(given["at"])})
+    )
     _book.note("drill", answer=given)
     return found
 

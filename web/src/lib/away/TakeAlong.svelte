@@ -29,7 +29,7 @@
       <button type="button" class="act" onclick={() => field.stop()}>Break off</button>
     </div>
   {:else if field.along}
-    <p role="status"><b>It is here</b>, {mb(field.along.bytes)} since {clock.day(field.along.at)}. {#if field.passes}Plans of {field.passes.plans} passes, as of {clock.day(field.passes.at)} {clock.time(field.passes.at)}.{:else}No passes: say in Station where you are.{/if} {#if field.waits}{field.waits} things wait to be told.{/if}</p>
+    <p class="here" role="status"><b>It is here</b>, {mb(field.along.bytes)} since {clock.day(field.along.at)}. {#if field.passes}Plans of {field.passes.plans} passes, as of {clock.day(field.passes.at)} {clock.time(field.passes.at)}.{:else}No passes: say in Station where you are.{/if} {#if field.waits}{field.waits} things wait to be told.{/if}</p>
     <div class="end">
       <label>Plans of passes above <select class="field" bind:value={lowest} onchange={() => field.takePasses(lowest)}>{#each [10, 20, 30, 45] as degrees (degrees)}<option value={degrees}>{degrees}°</option>{/each}</select></label>
       <button type="button" class="act" onclick={() => field.take()}>Take it anew</button>
@@ -51,7 +51,11 @@
 <style>
   section {
     border-top: 3px solid var(--ink);
+    margin-top: 28px;
     padding-top: 10px;
+  }
+  .here {
+    margin: 12px 0;
   }
   h2 {
     margin: 0 0 8px;

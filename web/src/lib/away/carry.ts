@@ -5,7 +5,10 @@ import * as rows from './rows';
 const STAMP = 'vocator.away.rows';
 /** What is answered as it was last while the heart still starts. */
 const QUICK = /^\/(models|radios|sheets|station|regions)(\?|$)/;
+/** Lists that change with nearly everything: forgotten then, and asked for again when there is time. */
+const LISTS = ['/radios', '/sheets', '/station'];
 let base = '';
+let timer = 0;
 let seen: string | null = null;
 
 /** Where the heart's files lie. */
@@ -46,6 +49,9 @@ async function kept(text: string, tells: boolean): Promise<Reply> {
   if (Object.keys(reply.changed).length || reply.events.length) {
     try {
       await rows.keepChanged(reply.changed, tells ? reply.events : []);
+      await rows.dropAnswers(LISTS);
+      window.clearTimeout(timer);
+      timer = window.setTimeout(() => void Promise.all(LISTS.map((path) => carry('GET', path, undefined, false))).catch(() => {}), 500);
     } catch (error) {
       seen = null; // what the heart holds is not kept: it reads again what is
       throw error;

@@ -76,7 +76,10 @@ export async function keptAnswer(path: string): Promise<unknown> {
   }
 }
 
-/** Forget rows and answers; what the server has not been told stays. */
+/** Forget an answer that is not true any more. */
+export const dropAnswers = (paths: string[]): Promise<void> => delMany(paths, of('answers'));
+
+/** Forget all rows; what the server has not been told stays. */
 export async function forgetRows(): Promise<void> {
   await clear(of('rows'));
 }

@@ -1,0 +1,107 @@
+"""Taken along, then no server: everything that one operator does goes on, and the server has it all, once."""
+
+import re
+
+import httpx
+import pytest
+from playwright.sync_api import BrowserType, expect
+
+from support.bench import make_sheet, to_the_end, type_line
+from support.moment import stand
+
+pytestmark = pytest.mark.browser
+LIST = "slot,line,label\n21,146.52,ONE\n22,147.06 + 123,TWO\n23,146.94 - 88.5,THREE\n24,446.0,FOUR\n25,442.1 + d023,FIVE\n"
+
+
+@pytest.fixture
+def phone(tmp_path, browser_type: BrowserType, browser_type_launch_args, ahead):
+    """A function that opens the browser of one and the same phone, again after it was closed."""
+    opened = []
+
+    def open_it():
+        context = browser_type.launch_persistent_context(
+            tmp_path / "phone", viewport={"width": 390, "height": 844}, **browser_type_launch_args
+        )
+        opened.append(stand(context, ahead))
+        page = context.pages[0]
+        page.on("pageerror", lambda error: pytest.fail(f"{page.url}: {error}"))
+        return context, page
+
+    yield open_it
+    for context in opened:
+        context.close()
+
+
+def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, server, phone, ahead):
+    sky = httpx.get(demo + "/api/passes?days=3", timeout=60).json()["passes"]
+    context, page = phone()
+    page.goto(demo + "/station")
+    page.get_by_role("button", name=re.compile("Take it along, ")).click()
+    expect(page.get_by_text("It is here")).to_be_visible(timeout=180_000)
+    page.evaluate("navigator.serviceWorker.ready.then(() => 1)")
+    context.close()
+    before = {r["name"] for r in httpx.get(demo + "/api/radios").json()}
+    server.stop()
+    try:
+        context, page = phone()
+        page.goto(demo + "/radios")
+        expect(page.get_by_role("status").filter(has_text="No server: this device answers")).to_be_visible()
+        page.get_by_role("button", name="Add a radio").click()
+        page.get_by_role("button", name=re.compile("Pelorn Hiker")).click()
+        page.get_by_role("button", name=re.compile("Add this radio|know|told by|version")).first.click()
+        expect(page.locator("h1")).to_contain_text("Pelorn Hiker", timeout=90_000)
+        page.goto(demo + "/")
+        type_line(page, "147.33 + 103.5 RIDGE")
+        expect(page.locator("#understood")).to_contain_text("147.930", timeout=90_000)
+        page.get_by_role("button", name="To the radios").click()
+        make_sheet(page, "Finch", "12")
+        expect(page.locator("header h1")).to_contain_text("012 RIDGE")
+        for _ in range(5):
+            page.locator(".donekey").click()
+        page.get_by_role("button", name="It shows something else").click()
+        expect(page.locator(".sights button").first).to_be_visible(timeout=90_000)
+        page.locator(".sights button", has_not=page.locator(".right")).nth(1).click()
+        expect(page.locator("dialog dl")).to_contain_text("Likely")
+        page.get_by_role("button", name="Go on with").click()
+        to_the_end(page)
+        expect(page.locator("h2.done")).to_contain_text("written and read back")
+        page.reload()
+        expect(page.locator("h2.done")).to_contain_text("written and read back")
+
+        page.goto(demo + "/radios")
+        page.get_by_role("link", name=re.compile("Pelorn Hiker")).click()
+        page.locator("#csv").or_(page.get_by_text("Many channels")).first.click()
+        page.locator("#csv").fill(LIST)
+        page.get_by_role("button", name="Write one sheet").click()
+        expect(page.get_by_role("heading", name="021 ONE")).to_be_visible(timeout=90_000)
+        page.locator(".donekey").click()
+
+        one = next(p for p in sky if p["workable"] and p["max_elevation_deg"] > 25)
+        page.goto(demo + "/passes")
+        expect(page.get_by_text(one["satellite"]).first).to_be_visible()
+        page.goto(f"{demo}/passes/{one['number']}/{one['aos_utc'].replace(':', '%3A')}")
+        page.get_by_role("link", name="Rehearse", exact=True).click()
+        expect(page.get_by_role("button", name=re.compile("Call|Stamp|PTT", re.I)).first).to_be_visible()
+        page.goto(demo + "/drill")
+        expect(page.get_by_role("button", name=re.compile("Begin|Start|session|Five", re.I)).first).to_be_visible(timeout=90_000)
+        expect(page.get_by_text("What you do is kept here")).to_be_visible()
+        context.close()
+    finally:
+        server.start()
+
+    assert {r["name"] for r in httpx.get(demo + "/api/radios").json()} == before
+    context, page = phone()
+    page.goto(demo + "/radios")
+    expect(page.get_by_text("has all that was done meanwhile")).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("status").filter(has_text="No server")).to_have_count(0)
+    page.reload()
+    radios = httpx.get(demo + "/api/radios").json()
+    assert {r["name"] for r in radios} == before | {"Pelorn Hiker"} and len(radios) == len(before) + 1
+    slot = next(s for r in radios for s in r["slots"] if s["channel"] and s["channel"]["label"] == "RIDGE" and s["slot"] == "12")
+    assert slot["state"] == "read_back"
+    done = httpx.get(demo + "/api/sheets?status=done").json()
+    assert [s["title"] for s in done].count("012 RIDGE 147.33 + 103.5 RIDGE") == 1
+    log = httpx.get(demo + "/api/log").json()
+    assert len([e for e in log if e["slot"] == "12" and "read back" in e["text"]]) == 1
+    batch = next(s for s in httpx.get(demo + "/api/sheets").json() if s["title"].startswith("5 channels"))
+    assert batch["radio"] == "Pelorn Hiker" and batch["done"] >= 1
