@@ -9,6 +9,7 @@ import pytest
 
 from support.device import Device
 from vocator.files.profile_yaml import load_profile, model_names
+from vocator.usecases.demo import load_demo
 from vocator.usecases.field_kit import core_zip
 
 LINES = ["147.33 + 103.5 DEPOT", "442.1 d023 narrow", "146.55"]
@@ -250,3 +251,20 @@ def test_the_same_kit_has_the_same_bytes_and_a_broken_profile_is_refused(folder,
         device.close()
     finally:
         kept.write_text(text)
+
+
+def test_a_rehearsed_ride_is_scored_alike(client, device, session):
+    load_demo(session)
+    one = next(p for p in client.get("/api/passes?days=2").json()["passes"] if p["workable"])
+    at = f"/passes/{one['number']}/{one['aos_utc']}"
+    rehearsal = client.get(f"/api{at}/rehearsal").json()
+    for late, contacts in ((0, [60, 95]), (8, [10]), (40, []), (-3, [99999])):
+        turned = [{"at_s": max(due + late, 0), "memory": k} for k, due in enumerate(rehearsal["due_s"])][
+            :: 2 if late == 40 else 1
+        ]
+        ride = {"turned": turned, "contacts_s": contacts}
+        there = client.post(f"/api{at}/score", json=ride)
+        status, here = device.ask("POST", f"{at}/score", {**ride, "rehearsal": rehearsal})
+        assert (status, here) == (200, there.json())
+        assert there.json()["changes_made"] == len(turned) - 1 and bool(there.json()["changes_late"]) == (late >= 8)
+    assert client.post(f"/api{at}/score", json={"turned": [{"at_s": 1, "memory": 99}]}).status_code == 422

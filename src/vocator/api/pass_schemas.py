@@ -394,9 +394,13 @@ class OtherShape(Shape):
 
 
 class RehearsalShape(Shape):
-    """A pass second by second."""
+    """A pass second by second; when each memory is due after the rise, which side is changed for tuning, what counts as in tune."""
 
     seconds: int
+    rise_utc: datetime
+    fast: Literal["downlink", "uplink"]
+    limit_hz: int
+    due_s: list[float]
     memories: list[RehearsalMemory]
     others: list[OtherShape | None]
     armed_at_start: bool

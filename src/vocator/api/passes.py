@@ -41,7 +41,8 @@ from vocator.usecases.pass_list import calendar, next_pass, passes_view, pick
 from vocator.usecases.pass_plan import Choice, PassPlan, plan_pass
 from vocator.usecases.pass_set_up import write_sheets
 from vocator.usecases.pass_view import plan_view, sky_view
-from vocator.usecases.rehearse import Turned, rehearsal_view, score, steps_by_hand, twins_view
+from vocator.usecases.rehearse import rehearsal_view, steps_by_hand, twins_view
+from vocator.usecases.ride_score import Turned, score
 from vocator.usecases.satellites import (
     Taken,
     all_links,
@@ -251,7 +252,7 @@ def rehearsal_by_hand(number: int, aos: Instant, choice: Chosen, store: Store) -
 def ride_score(number: int, aos: Instant, given: RideShape, choice: Chosen, store: Store) -> ScoreShape:
     """Return how a rehearsed ride went."""
     turned = [Turned(t.at_s, t.memory) for t in given.turned]
-    return ScoreShape.model_validate(score(_plan(store, number, aos, choice), turned, given.contacts_s))
+    return ScoreShape.model_validate(score(rehearsal_view(_plan(store, number, aos, choice)), turned, given.contacts_s))
 
 
 @router.post("/passes/{number}/{aos}/sheets", status_code=201)

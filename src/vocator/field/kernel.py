@@ -38,6 +38,7 @@ from vocator.usecases.radios import (
     rename_radio,
     say_slot,
 )  # fmt: skip
+from vocator.usecases.ride_score import Turned, score
 from vocator.usecases.sheet_work import recovery_from, sights_after, twin_after
 from vocator.usecases.sheets import (
     find_sheet,
@@ -238,6 +239,11 @@ def _trainer() -> Any:
     return import_module("vocator.usecases.drill")
 
 
+def _score(number: str, aos: str, given: Given) -> Given:
+    """Return how a ride went; ``rehearsal`` is the one that was taken along."""
+    return score(given["rehearsal"], [Turned(t["at_s"], t["memory"]) for t in given["turned"]], given["contacts_s"])
+
+
 def _drill(model: str, person: str = "me") -> Given:
     found: Given = _trainer().drill_view(_book, model, person, clock.utc_now())
     return found
@@ -267,7 +273,7 @@ ROUTES: dict[tuple[str, str], Answer] = {
     ("POST", "sheets/batch"): _make_batch, ("POST", "sheets/ticks"): _ticks, ("GET", "sheets/<sheet_id>"): _sheet,
     ("PATCH", "sheets/<sheet_id>"): _set_status, ("POST", "sheets/<sheet_id>/found"): _found, ("POST", "sheets/<sheet_id>/taken"): _taken,
     ("GET", "sheets/<sheet_id>/twin/<done>"): _twin_at, ("GET", "sheets/<sheet_id>/steps/<step>/sights"): _sights,
-    ("POST", "sheets/<sheet_id>/steps/<step>/recovery"): _recovery, ("POST", "twin/start"): _start, ("POST", "twin/act"): _act, ("GET", "log"): _log,
+    ("POST", "sheets/<sheet_id>/steps/<step>/recovery"): _recovery, ("POST", "twin/start"): _start, ("POST", "twin/act"): _act, ("GET", "log"): _log, ("POST", "passes/<number>/<aos>/score"): _score,
     ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled,
 }  # fmt: skip
 _NUMBERS = ("radio_id", "done", "step")

@@ -5,7 +5,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vocator.core.onair.satellites import Sent, Transponder, arms, clarity, reply, stronger, talking
+from vocator.core.onair.overs import clarity, stronger, talking
+from vocator.core.onair.satellites import Sent, Transponder, arms, reply
 from vocator.core.orbit.doppler import to_send_hz
 
 BIRD = Transponder("Made", 145_920_000, 437_650_000, "67.0", "74.4", 600)

@@ -7,7 +7,8 @@ station talks and pauses by a clock of its own.  Frequencies in hertz, times in 
 from dataclasses import dataclass
 
 from vocator.core.channel.channel import Channel, Width
-from vocator.core.onair.satellites import LOST_HZ, Reply, Sent, Transponder, reply, stronger, talking
+from vocator.core.onair.overs import LOST_HZ, stronger, talking
+from vocator.core.onair.satellites import Reply, Sent, Transponder, reply
 from vocator.core.orbit.doppler import LIGHT_KM_S
 
 NEAR_HZ = {Width.WIDE: 5_000, Width.NARROW: 2_500}

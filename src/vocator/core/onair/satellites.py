@@ -5,17 +5,13 @@ timer runs, above the horizon, and gives way to a stronger station.  Frequencies
 seconds after the rise.
 """
 
-import math
 from dataclasses import dataclass
 
 from vocator.core.channel.channel import Width
+from vocator.core.onair.overs import clarity
 from vocator.core.orbit.doppler import LIGHT_KM_S
 
 ARMING_S = 2.0
-CLEAN_HZ, LOST_HZ = 2_500.0, 4_000.0
-"""Mistuning of a 15 kHz receiver at 5 kHz deviation: audio begins to suffer, and is lost (study in docs/accuracy.md)."""
-OTHERS = ("QZ7LOM", "QZ2RIV", "QZ4TAM", "QZ9FEN", "QZ1OSK")
-SQUARES = ("FN25", "GN37", "FN88", "EN82", "GO10")
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,11 +46,6 @@ class Reply:
     off_hz: float
 
 
-def clarity(off_hz: float) -> float:
-    """Return how clear a signal is, 1 to 0, for so much mistuning."""
-    return float(min(max((LOST_HZ - abs(off_hz)) / (LOST_HZ - CLEAN_HZ), 0.0), 1.0))
-
-
 def arms(transponder: Transponder, sent: Sent, off_hz: float) -> bool:
     """Whether a transmission starts the timer."""
     return (
@@ -81,16 +72,3 @@ def reply(
     if covered:
         return Reply(False, "captured", off)
     return Reply(True, "", off)
-
-
-def talking(at_s: float) -> tuple[str, str] | None:
-    """Return who else is talking, call sign and square, None in a gap: a round of 17 s overs with gaps of 8 s."""
-    turn, into = divmod(at_s, 25.0)
-    if at_s < 0 or into >= 17.0:
-        return None
-    return OTHERS[int(turn) % len(OTHERS)], SQUARES[int(turn) % len(SQUARES)]
-
-
-def stronger(at_s: float) -> bool:
-    """Whether the strong station among them has the receiver: every fourth over."""
-    return talking(at_s) is not None and math.floor(at_s / 25.0) % 4 == 3

@@ -51,7 +51,9 @@ class Field {
 
   /** Answer a call by the heart. */
   async carry(method: string, path: string, body: unknown): Promise<{ status: number; body: unknown }> {
-    const reply = await carry(method, path, body, true);
+    const ride = /^(\/passes\/.+)\/score(.*)$/.exec(path); // what was taken along of a pass is all that its score hangs on
+    const given = ride ? { ...(body as object), rehearsal: await rows.keptAnswer(`${ride[1]}/rehearsal${ride[2]}`) } : body;
+    const reply = await carry(method, path, given, true);
     if (method !== 'GET') await this.#count();
     return reply;
   }
@@ -154,7 +156,7 @@ class Field {
     let plans = 0;
     for (const p of list.passes.filter((one) => one.picked || (one.workable && one.max_elevation_deg >= lowest)).slice(0, 60)) {
       const path = `/passes/${p.number}/${encodeURIComponent(p.aos_utc)}`;
-      for (const part of ['', '/rehearsal', '/by-hand']) {
+      for (const part of ['', '/rehearsal', '/twins', '/twins?by_hand=true', '/by-hand']) {
         const found = await server<unknown>(path + part).catch(() => undefined);
         if (found !== undefined) await rows.keepAnswer(path + part, found);
         if (found !== undefined && !part) plans += 1;
