@@ -21,7 +21,7 @@ export default defineConfig({
       workbox: {
         clientsClaim: true,
         navigateFallbackDenylist: [/^\/(api|heart)/],
-        globPatterns: ['**/*.{js,css,html,woff2,svg,webmanifest}'],
+        globPatterns: ['**/*.{js,css,html,woff2,svg,png,webmanifest}'],
         runtimeCaching: [
           // what was taken along; the page puts it there
           { urlPattern: ({ url }) => url.pathname.startsWith('/heart/'), handler: 'CacheFirst', options: { cacheName: 'vocator-heart' } },
@@ -35,7 +35,19 @@ export default defineConfig({
         start_url: '/',
         background_color: '#ffffff',
         theme_color: '#ffffff',
-        icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+        icons: [
+          { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png', purpose: 'any' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
+          { src: '/icon-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+        ],
+        shortcuts: [
+          { name: 'Bench', url: '/' },
+          { name: 'Passes', url: '/passes' },
+          { name: 'Twin', url: '/twin' },
+        ],
+        // a line shared from another application lands on the bench
+        share_target: { action: '/', method: 'GET', params: { title: 'title', text: 'line', url: 'url' } },
       },
     }),
   ],

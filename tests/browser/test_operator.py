@@ -17,6 +17,16 @@ pytestmark = pytest.mark.browser
 AXE = Path(__file__).parent.parent.parent / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
+def test_a_line_shared_from_another_application_lands_on_the_bench(page: Page, demo: str):
+    page.goto(f"{demo}/?title=From+a+chat&line={quote('147.33 + 103.5 RIDGE')}")
+    expect(page.locator("#understood")).to_contain_text("147.930")
+    assert page.url == f"{demo}/"
+    manifest = httpx.get(f"{demo}/manifest.webmanifest").json()
+    assert manifest["share_target"]["params"]["text"] == "line"
+    for icon in manifest["icons"]:
+        assert httpx.get(demo + icon["src"]).headers["content-type"] == icon["type"]
+
+
 def test_a_listing_line_becomes_a_slot_read_back(page: Page, demo: str):
     hosts = set()
     page.on("request", lambda r: hosts.add(re.sub(r"^(\w+://[^/]*).*", r"\1", r.url)))

@@ -71,6 +71,8 @@ export const inKit = (): boolean => carrier !== null;
 const UNANSWERED = { status: 0, title: 'The server does not answer' };
 /** What changes nothing that is kept; of these no news is worth taking along. */
 const ONLY_WORKS = /^\/(resolve|twin|session|workshop|passes\/together|descriptions)|\/(sights|recovery|score)/;
+/** What the heart may know; for all else nobody waits until it has started. */
+const BY_HEART = /^\/(models|regions|station|resolve|radios|sheets|twin|log|drill)\b|\/score\b/;
 const NOT_KEPT = /^\/(clock|health|session|field|sheets\/|twin)|\/proof$/;
 
 /** Return an answer, or throw its problem. */
@@ -81,7 +83,7 @@ function opened(status: number, body: unknown): Response {
 
 /** Ask the heart on this device; what it does not know is answered as it was last, or not at all. */
 async function askHere(method: string, path: string, body: unknown, unanswered: string): Promise<Response> {
-  if (field.along) {
+  if (field.along && BY_HEART.test(path)) {
     const reply = await field.carry(method, path, body).catch(() => null);
     if (reply && reply.status !== 404) return opened(reply.status, reply.body);
     if (reply && (reply.body as Partial<Problem>).type !== 'urn:vocator:not-here') return opened(reply.status, reply.body);

@@ -26,7 +26,13 @@
 
   onMount(() => {
     if (data.loaded) void data.load();
-    if (listing.line) void listing.ask();
+    const shared = new URLSearchParams(window.location.search);
+    const line = (shared.get('line') || shared.get('title') || '').trim();
+    if (line) {
+      // shared from another application: it is the line now, and not again when the page is loaded anew
+      window.history.replaceState(window.history.state, '', '/');
+      if (!listing.paste(line)) listing.set(line);
+    } else if (listing.line) void listing.ask();
     get<ListedPass | null>('/passes/next').then((p) => (pass = p), () => {});
     const clockTimer = window.setInterval(() => (now = Date.now()), 15_000);
     if (!phone) field?.focus();

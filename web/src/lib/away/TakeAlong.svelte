@@ -25,7 +25,7 @@
   {:else if field.progress}
     <div class="end">
       <progress max={field.progress.all} value={field.progress.done} aria-label="Fetched"></progress>
-      <span role="status">{mb(field.progress.done)} of {mb(field.progress.all)}</span>
+      <span role="status">{field.doing || `${mb(field.progress.done)} of ${mb(field.progress.all)}`}</span>
       <button type="button" class="act" onclick={() => field.stop()}>Break off</button>
     </div>
   {:else if field.along}
@@ -45,6 +45,7 @@
       {#if weighed}<span role="status">{weighed}</span>{/if}
     </div>
   {/if}
+  {#if field.doing && !field.progress}<p role="status">{field.doing}</p>{/if}
   {#if field.trouble}<p class="caution" role="status">{field.trouble}</p>{/if}
 </section>
 

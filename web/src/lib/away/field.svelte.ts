@@ -10,6 +10,7 @@ type Manifest = Schemas['Manifest'];
 type Along = { digest: string; version: string; bytes: number; at: string };
 const CACHE = 'vocator-heart';
 const PASS_DAYS = 14;
+const MOST_PLANS = 120;
 export const LOWEST = 20;
 
 /** Ask the server itself, whoever answers otherwise; throws where it does not answer or refuses. */
@@ -29,6 +30,8 @@ class Field {
   stage = $state<Stage>('fetching');
   waits = $state(0);
   trouble = $state('');
+  /** What is being worked on after the files, in words. */
+  doing = $state('');
   passes = $state<{ plans: number; at: string } | null>(recall('along-passes', null));
   #stop: AbortController | null = null;
   #timer = 0;
@@ -86,6 +89,7 @@ class Field {
     } finally {
       this.#stop = null;
       this.progress = null;
+      this.doing = '';
     }
   }
 
@@ -151,17 +155,30 @@ class Field {
     keep('along-lowest', lowest);
     const list = await server<Schemas['PassList']>(`/passes?days=${PASS_DAYS}`).catch(() => null);
     if (!list) return; // no place in Station, or no elements
-    for (const days of [1, 3, 7, 10]) await rows.keepAnswer(`/passes?days=${days}`, list);
+    const taken = new Set<string>();
+    const take = async (path: string, body: unknown) => {
+      await rows.takeAnswer(path, body);
+      taken.add(path);
+    };
+    for (const days of [1, 3, 7, 10]) {
+      await take(`/passes?days=${days}`, list);
+      await rows.dropAnswers([`/passes?days=${days}`]);
+    }
     keep('passes', list);
     let plans = 0;
-    for (const p of list.passes.filter((one) => one.picked || (one.workable && one.max_elevation_deg >= lowest)).slice(0, 60)) {
+    const worth = list.passes.filter((one) => one.picked || (one.workable && one.max_elevation_deg >= lowest)).slice(0, MOST_PLANS);
+    for (const [n, p] of worth.entries()) {
+      if (this.#stop?.signal.aborted) return;
+      this.doing = `Plans of passes, ${n + 1} of ${worth.length}`;
       const path = `/passes/${p.number}/${encodeURIComponent(p.aos_utc)}`;
       for (const part of ['', '/rehearsal', '/twins', '/twins?by_hand=true', '/by-hand']) {
         const found = await server<unknown>(path + part).catch(() => undefined);
-        if (found !== undefined) await rows.keepAnswer(path + part, found);
+        if (found !== undefined) await take(path + part, found);
         if (found !== undefined && !part) plans += 1;
       }
     }
+    await rows.dropTakenBut(taken);
+    this.doing = '';
     this.passes = { plans, at: new Date().toISOString() };
     keep('along-passes', $state.snapshot(this.passes));
   }

@@ -67,10 +67,18 @@ export async function keepAnswer(path: string, body: unknown): Promise<void> {
   }
 }
 
-/** The answer as it was last; undefined where none is kept. */
+/** Keep an answer that was taken along on purpose: no other takes its room. */
+export const takeAnswer = (path: string, body: unknown): Promise<void> => set(path, body, of('taken'));
+
+/** Drop what was taken along of before. */
+export async function dropTakenBut(paths: Set<string>): Promise<void> {
+  await delMany((await keys<string>(of('taken'))).filter((path) => !paths.has(path)), of('taken'));
+}
+
+/** The answer as it was last, else as it was taken along; undefined where none is kept. */
 export async function keptAnswer(path: string): Promise<unknown> {
   try {
-    return (await get<Answer>(path, of('answers')))?.body;
+    return (await get<Answer>(path, of('answers')))?.body ?? (await get<unknown>(path, of('taken')));
   } catch {
     return undefined;
   }
@@ -79,7 +87,8 @@ export async function keptAnswer(path: string): Promise<unknown> {
 /** Forget an answer that is not true any more. */
 export const dropAnswers = (paths: string[]): Promise<void> => delMany(paths, of('answers'));
 
-/** Forget all rows; what the server has not been told stays. */
+/** Forget all rows and what was taken along; what the server has not been told stays. */
 export async function forgetRows(): Promise<void> {
   await clear(of('rows'));
+  await clear(of('taken'));
 }
