@@ -9,12 +9,14 @@
   import { start, tellStage, type Stage } from '../lib/away/heart';
   import { shell } from '../lib/shell/state.svelte';
   import Bench from '../routes/Bench.svelte';
+  import DrillPage from '../routes/DrillPage.svelte';
+  import RadioPage from '../routes/RadioPage.svelte';
   import SheetPage from '../routes/SheetPage.svelte';
   import TwinPage from '../routes/TwinPage.svelte';
   import { navigate, route } from './router.svelte';
   import { BASE } from './carrier';
 
-  const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/twin', 'Twin']] as const;
+  const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/twin', 'Twin'], ['/drill', 'Drill']] as const;
   let stage = $state<Stage>('fetching');
   let trouble = $state('');
   let told = $state('');
@@ -99,16 +101,16 @@
   {#key route.pathname}
     {#if route.pathname.startsWith('/sheet/')}<SheetPage />
     {:else if route.pathname === '/twin'}<TwinPage />
+    {:else if route.pathname === '/drill'}<DrillPage />
+    {:else if /^\/radios\/\d+$/.test(route.pathname)}<RadioPage />
     {:else if route.pathname.startsWith('/radios')}
       <main class="page">
         <h1>Radios</h1>
         {#each data.radios as r (r.id)}
           <section>
-            <h2>{r.name}</h2><p>{r.model_name}, firmware {r.firmware} {#if leaving === r.id}<button type="button" class="act" onclick={() => drop(r.id)}>Remove it, with what its slots hold</button><button type="button" class="act plain" onclick={() => (leaving = 0)}>Keep</button>{:else}<button type="button" class="act plain" onclick={() => (leaving = r.id)}>Remove</button>{/if}</p>
-            {#if r.slots.length}
-              <table class="ruled"><thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col" class="n">MHz</th><th scope="col">State</th></tr></thead>
-                <tbody>{#each r.slots as s (s.slot)}<tr><td><b>{s.slot}</b></td><td>{s.channel?.label ?? '–'}</td><td class="n">{s.channel ? (s.channel.rx_hz / 1e6).toFixed(3) : ''}</td><td>{s.state.replace('_', ' ')}</td></tr>{/each}</tbody></table>
-            {:else}<p class="quiet">Nothing is noted of its slots.</p>{/if}
+            <h2><a href={`/radios/${r.id}`}>{r.name}</a></h2><p>{r.model_name}, firmware {r.firmware} {#if leaving === r.id}<button type="button" class="act" onclick={() => drop(r.id)}>Remove it, with what its slots hold</button><button type="button" class="act plain" onclick={() => (leaving = 0)}>Keep</button>{:else}<button type="button" class="act plain" onclick={() => (leaving = r.id)}>Remove</button>{/if}</p>
+            <p>{r.slots.filter((s) => s.channel).length} of {r.slot_count} slots known.</p>
+            <p><a class="act" href={`/radios/${r.id}`}>Memory, many channels, set once</a></p>
           </section>
         {/each}
         {#key data.radios.length}<section><FirstRun models={data.models} onadded={() => data.load()} /></section>{/key}

@@ -17,7 +17,7 @@
 
   const id = route.params.id ?? '';
   let radio = $state<Radio | null>(recall(`radio.${id}`, null));
-  let chosen = $state<string | null>(new URLSearchParams(location.search).get('slot'));
+  let chosen = $state<string | null>(new URLSearchParams(location.search || location.hash.split('?')[1]).get('slot'));
   let trouble = $state('');
   let find = $state('');
   let settings = $state(false);

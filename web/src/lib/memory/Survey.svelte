@@ -1,7 +1,7 @@
 <!-- What stands in a radio, slot by slot: one looks, taps or types what shows, and goes on at any time. -->
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
-  import { put, type Radio, type SlotHistory } from '../api';
+  import { inKit, put, type Radio, type SlotHistory } from '../api';
   import Dialog from '../shell/Dialog.svelte';
   import { shell } from '../shell/state.svelte';
 
@@ -58,7 +58,7 @@
     </div>
   </form>
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
-  <p class="quiet">{known} of {radio.slot_keys.length} known. Close it and go on at any time. <a href={`/api/radios/${radio.id}/slots.csv`} download>The list as CSV</a></p>
+  <p class="quiet">{known} of {radio.slot_keys.length} known. Close it and go on at any time. {#if !inKit()}<a href={`/api/radios/${radio.id}/slots.csv`} download>The list as CSV</a>{/if}</p>
 </Dialog>
 
 <style>
