@@ -169,6 +169,8 @@ class ListedShape(Shape):
     bearing_deg: int
     band: str
     understood: str
+    enough_w: float | None
+    """Watts that are enough from there with a plain antenna; None beyond the horizon, or where the line is not understood."""
     as_of: str
     change: str
 

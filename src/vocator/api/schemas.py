@@ -192,6 +192,8 @@ class ModelShape(Shape):
     slot_digits: int
     label_length: int
     powers: list[str]
+    power_watts: list[float | None]
+    power_lowest: str
     searches: bool
     searches_codes: bool = False
     entries: list[EntryShape] = []

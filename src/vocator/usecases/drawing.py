@@ -1,8 +1,10 @@
 """What the page needs to draw a radio and to name its ways home."""
 
+import re
 from typing import Any
 
 from vocator.core.goals.entry_words import channel_cares, entry_words
+from vocator.core.goals.goal import lowest_power
 from vocator.core.planning.way_home import ways_home
 from vocator.core.radio.display import display
 from vocator.core.radio.profile import Profile
@@ -36,6 +38,8 @@ def drawing(twin: Twin) -> dict[str, Any]:
         "slot_digits": profile.slot_digits,
         "label_length": profile.label_length,
         "powers": _powers(twin),
+        "power_watts": [watts_of(word) for word in _powers(twin)],
+        "power_lowest": lowest_power(twin) or "",
         "searches": any(s.kind == "search" for s in profile.screens),
         "searches_codes": any(s.kind == "search" and (s.chain or s.setting is None) for s in profile.screens),
         "display": display_dict(display(twin, twin.start)),
@@ -81,6 +85,12 @@ def _powers(twin: Twin) -> list[str]:
         return []
     domain = twin.settings[twin.power].domain
     return [domain.text(i) for i in range(domain.count)]
+
+
+def watts_of(word: str) -> float | None:
+    """Return the watts that a radio's word for a power names, None where its page gives a level."""
+    found = re.fullmatch(r"(\d+(?:\.\d+)?)\s*W?", word)
+    return float(found[1]) if found else None
 
 
 def drawings() -> list[dict[str, Any]]:

@@ -9,6 +9,8 @@ from vocator import clock
 from vocator.core.channel.channel import megahertz
 from vocator.core.orbit.frames import Site
 from vocator.core.orbit.grid import way
+from vocator.core.outing.outing import Place
+from vocator.core.outing.reach import enough_w, path
 from vocator.core.refusal import Refusal
 from vocator.files.region_yaml import load_region
 from vocator.storage.repositories import StationRepository
@@ -101,11 +103,14 @@ def near(session: Session, here: Site, band: str | None = None) -> dict[str, Any
         try:
             resolution = resolve_line(row["line"])
             in_band = plan.band(resolution.channel.rx_hz)
+            sent = resolution.channel.tx_hz or resolution.channel.rx_hz
+            place = Place(row["latitude_deg"], row["longitude_deg"], row["height_m"])
+            enough = enough_w(path(Place(here.latitude_deg, here.longitude_deg), place, sent))
             understood = f"{megahertz(resolution.channel.rx_hz)} {'?' if resolution.doubts else ''}".strip()
             name = in_band.name if in_band else ""
         except (Refusal, Doubtful) as error:
-            understood, name = str(error)[:120], ""
+            understood, name, enough = str(error)[:120], "", None
         if band is None or name == band:
             found.append({**row, "distance_km": round(there.distance_km, 1), "bearing_deg": round(there.bearing_deg), "band": name,
-                          "understood": understood, "as_of": r.as_of, "change": r.change})  # fmt: skip
+                          "understood": understood, "enough_w": enough, "as_of": r.as_of, "change": r.change})  # fmt: skip
     return {"fetched_at": latest, "repeaters": sorted(found, key=lambda f: f["distance_km"])}

@@ -1,5 +1,6 @@
 """Outings: names, findings, products, reach; each finding is provoked alone, and the demonstration's are known."""
 
+import math
 from dataclasses import replace
 from itertools import permutations
 from pathlib import Path
@@ -13,7 +14,7 @@ from vocator.core.outing.allocation import place
 from vocator.core.outing.findings import find
 from vocator.core.outing.intermodulation import products
 from vocator.core.outing.outing import Outing, OutingChannel, Person, Place, Post, Role, outing_from
-from vocator.core.outing.reach import horizon_km, path
+from vocator.core.outing.reach import COMFORT_DB, SENT_DBM, enough_w, horizon_km, path
 from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import model_names
 from vocator.files.region_yaml import load_region
@@ -163,3 +164,16 @@ def test_the_demonstration_file_is_made_up() -> None:
         name.startswith("QZ")
         for name in [line.split("name: ")[1].split(",")[0] for line in text.splitlines() if "tactical:" in line]
     )
+
+
+@given(st.floats(0.5, 60), st.floats(2, 120), st.sampled_from([52e6, 147e6, 442e6, 1290e6]))
+def test_a_power_that_is_enough_leaves_the_comfort_and_half_a_watt_less_does_not(km, height, hz):
+    here, there = Place(49.0, -57.0), Place(49.0 + km / 111.2, -57.0, height)
+    found = path(here, there, int(hz))
+    watts = enough_w(found)
+    if found.distance_km > found.horizon_km:
+        assert watts is None
+        return
+    margin = lambda w: found.margin_db - SENT_DBM + 10 * math.log10(w) + 30  # noqa: E731
+    assert margin(watts) >= COMFORT_DB - 1e-9
+    assert watts == 0.5 or margin(watts - 0.5) < COMFORT_DB

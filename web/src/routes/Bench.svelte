@@ -5,16 +5,18 @@
   import FirstRun from '../lib/bench/FirstRun.svelte';
   import Keypad from '../lib/bench/Keypad.svelte';
   import { Listing } from '../lib/bench/listing.svelte';
-  import { get, inKit, type ListedPass } from '../lib/api';
+  import { get, inKit, type ListedPass, type Schemas } from '../lib/api';
   import { clock, until } from '../lib/passes/time.svelte';
   import Near from '../lib/bench/Near.svelte';
-  import { recall } from '../lib/keep';
+  import { keep, recall } from '../lib/keep';
   import RadioStrip from '../lib/bench/RadioStrip.svelte';
   import WorkedSum from '../lib/bench/WorkedSum.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
 
   const listing = new Listing();
+  /** The repeater near the station from which the line was taken: both ends of the path are known. */
+  let near = $state.raw<Schemas['ListedShape'] | null>(recall('near-taken', null));
   let field: HTMLInputElement | undefined = $state();
   let letters = $state(false);
   let typing = $state(false);
@@ -165,7 +167,7 @@
         </div>
       {/if}
     </div>
-    {#if !listing.line.trim() && !inKit()}<Near take={(line) => listing.set(line)} />{/if}
+    {#if !listing.line.trim() && !inKit()}<Near take={(r) => { near = r; keep('near-taken', r); listing.set(r.line); }} />{/if}
     {#if listing.waiting.length}
       <div class="more">
         <span>{listing.waiting.length} more line{listing.waiting.length === 1 ? '' : 's'} pasted; next: <b>{listing.waiting[0]!.slice(0, 60)}</b></span>
@@ -188,7 +190,7 @@
     {#if data.radios.length}
       {#each inOrder as radio, at (radio.id)}
         {@const model = data.model(radio.model)}
-        {#if model}<RadioStrip {radio} {model} line={listing.line} {found} next={at === 0} />{/if}
+        {#if model}<RadioStrip {radio} {model} line={listing.line} {found} near={near && listing.line.startsWith(near.line) ? near : null} next={at === 0} />{/if}
       {/each}
       {#if data.sheets.length > 1}
         <h2>Unfinished</h2>

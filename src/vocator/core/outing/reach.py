@@ -33,6 +33,14 @@ def horizon_km(height_a_m: float, height_b_m: float) -> float:
     return 4.12 * (math.sqrt(max(height_a_m, 0.0)) + math.sqrt(max(height_b_m, 0.0)))
 
 
+def enough_w(found: Path) -> float | None:
+    """Return how many watts are enough for a likely path, rounded up to a half; None where no power brings it over the horizon."""
+    if found.distance_km > found.horizon_km:
+        return None
+    needed_dbm = SENT_DBM - (found.margin_db - COMFORT_DB)
+    return float(max(math.ceil(10 ** ((needed_dbm - 30) / 10) * 2) / 2, 0.5))
+
+
 def path(a: Place, b: Place, hz: int) -> Path:
     """Return the path between two places on a frequency."""
     there = way(Site(a.latitude_deg, a.longitude_deg), Site(b.latitude_deg, b.longitude_deg))

@@ -4,7 +4,7 @@
   import { keep, recall } from '../keep';
   import { shell } from '../shell/state.svelte';
 
-  let { take }: { take: (line: string) => void } = $props();
+  let { take }: { take: (near: Schemas['ListedShape']) => void } = $props();
 
   const SHOWN = 6;
   let listing = $state.raw<Schemas['ListingShape'] | null>(recall('near', null));
@@ -57,7 +57,7 @@
     {/if}
     <ul>
       {#each fitting.slice(0, all ? undefined : SHOWN) as r (r.id)}
-        <li><button type="button" onclick={() => take(r.line)}>
+        <li><button type="button" onclick={() => take(r)}>
           <b>{r.name}</b> <span class="line">{r.line}</span>
           <span class="far">{r.distance_km.toFixed(0)} km · {r.bearing_deg}°{r.state && !r.state.startsWith('on') ? ` · ${r.state}` : ''}</span>
         </button></li>

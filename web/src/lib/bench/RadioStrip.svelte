@@ -1,7 +1,7 @@
 <!-- One strip a radio: name, next free slots, and the way to a sheet. -->
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
-  import { post, Refused, type Model, type Problem, type Radio, type Resolution, type Sheet } from '../api';
+  import { post, Refused, type Model, type Problem, type Radio, type Resolution, type Schemas, type Sheet } from '../api';
   import { keep } from '../keep';
   import { keepSheet } from '../sheets';
   import { navigate } from '../../router';
@@ -9,7 +9,7 @@
   import { slotOf } from '../memory/fold';
   import RadioPicture from '../twin/RadioPicture.svelte';
 
-  let { radio, model, line, found, next }: { radio: Radio; model: Model; line: string; found: Resolution | null; next: boolean } = $props();
+  let { radio, model, line, found, near, next }: { radio: Radio; model: Model; line: string; found: Resolution | null; near: Schemas['ListedShape'] | null; next: boolean } = $props();
 
   let slotTyped = $state<string | null>(null);
   let labelTyped = $state<string | null>(null);
@@ -25,6 +25,15 @@
   let occupied = $derived(radio.slots.find((s) => s.slot === slotOf(radio, slot) && s.channel));
 
   let seeks = $derived(model.searches && found !== null && found.channel.tone_mode === 'none' && !found.receive_only);
+
+  /** The lowest power that is enough on a known path; where the page gives levels only, the lowest for what a watt does. */
+  let enough = $derived.by(() => {
+    const needed = near?.enough_w;
+    if (needed == null || model.powers.length < 2) return null;
+    const able = model.powers.map((word, at) => ({ word, watts: model.power_watts[at] ?? null })).filter((p) => p.watts !== null && p.watts >= needed);
+    if (able.length) return able.reduce((a, b) => (a.watts! <= b.watts! ? a : b)).word;
+    return model.power_watts.every((w) => w === null) && needed <= 1 ? model.power_lowest : null;
+  });
 
   async function make(event: Event, goal: 'store' | 'hear-tone' | 'hear-code' = 'store'): Promise<void> {
     event.preventDefault();
@@ -80,6 +89,7 @@
   {/if}
   <button class="act" class:next={next && ready} type="submit" disabled={!ready || busy}>{busy ? 'Proving…' : 'Write the keys'}</button>
   {#if seeks}<p class="note">Tone not known? <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-tone')}>Find the tone while somebody talks</button>{#if model.searches_codes}, <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-code')}>or the code</button>{/if}</p>{/if}
+  {#if near && enough && power !== enough}<p class="note"><button type="button" class="act plain" onclick={() => (power = enough!)}>Power {enough}</button> is enough for {near.name}, {near.distance_km.toFixed(0)} km away with a plain antenna (hills are not considered).</p>{/if}
   {#if occupied}<p class="note">Slot {slot} is known to hold {(occupied.channel!.rx_hz / 1e6).toFixed(3)}: it will be replaced.</p>{/if}
   {#if refused}
     <div class="harm note" role="alert">
