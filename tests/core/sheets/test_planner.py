@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from vocator.core.batch.batch import short_way
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
 from vocator.core.goals.goal import Beyond, Goal, fit_label, power_word, slot_of
+from vocator.core.planning import store_chapters
 from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import Verdict, prove
@@ -302,3 +303,14 @@ def test_the_short_way_says_all_that_it_counts_on(model):
             assert prove(twin, sheet, then, [("another", twin.put(known, setting, value))]).verdict is Verdict.PROVEN, (
                 twin.settings[setting].name
             )
+
+
+def test_memory_mode_is_named_where_the_list_of_slots_shows_the_same_for_free_and_taken(monkeypatch):
+    twin = twin_of("pelorn-wagon")
+    goal = Goal(channel(), 21)
+    assert any(s.look and "if it is free" in s.say for s in plan(twin, goal).steps())
+    monkeypatch.setattr(store_chapters, "look_in", lambda twin, at: None)
+    blind = plan(twin, goal)
+    (store,) = [s for s in blind.steps() if "if memory mode showed that it is free" in s.say]
+    assert "in doubt leave, and look in memory mode first" in store.why
+    assert prove(twin, blind, goal).verdict is Verdict.PROVEN

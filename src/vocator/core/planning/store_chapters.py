@@ -108,6 +108,9 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str, second
             if window
             else "an occupied slot is overwritten unasked"
         )
+    if look is None and open_question and picker.occupied == "overwrite":
+        say = f"{say}, if memory mode showed that it is free"
+        why = "an occupied slot is overwritten unasked, and nothing shows it here: in doubt leave, and look in memory mode first"
     if look is not None and not window:
         slot = twin.profile.slot_text(goal.slot)
         mark = None if picker.occupied_mark else slot
