@@ -2,27 +2,17 @@
 
 import pytest
 
+from support.every_kind import asked
 from vocator.core.goals.goal import Beyond
-from vocator.core.goals.kind import Asks
 from vocator.core.planning.kinds import KINDS
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.errors import NotFound
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.make_sheet import make_sheet
 from vocator.usecases.recover import recovery_view, sights_view
 from vocator.usecases.sheet_view import sheet_view
-from vocator.usecases.twins import twin_of
 
 SOME = 6
 MODELS = model_names()
-
-
-def asked(model: str, word: str) -> SheetRequest:
-    """A goal of a kind that the radio may be asked for."""
-    kind, twin = KINDS[word], twin_of(model)
-    line = "52.525 minus t103.5" if "meridian" in model else "147.195 + t110.9"
-    text = line if Asks.LINE in kind.asks else next(iter(kind.choices(twin, Asks.KEY)), "")
-    slot = twin.profile.slot_key(11) if Asks.SLOT in kind.asks else ""
-    return SheetRequest(model, slot, text, "NEW" if Asks.LABEL in kind.asks and Asks.LINE not in kind.asks else None, goal=word)
 
 
 @pytest.mark.parametrize("model", MODELS)

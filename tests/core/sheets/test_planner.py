@@ -307,7 +307,7 @@ def test_the_short_way_says_all_that_it_counts_on(model):
 
 def test_memory_mode_is_named_where_the_list_of_slots_shows_the_same_for_free_and_taken(monkeypatch):
     twin = twin_of("pelorn-wagon")
-    goal = Goal(21, channel())
+    goal = Goal(21, replace(channel(), power="80W"))
     assert any(s.look and "if it is free" in s.say for s in plan(twin, goal).steps())
     monkeypatch.setattr(store_chapters, "look_in", lambda twin, at: None)
     blind = plan(twin, goal)
