@@ -343,3 +343,23 @@ def test_a_survey_fills_the_map_and_comes_out_as_a_list_that_another_radio_takes
     for slot in ("1", "2", "3"):
         kept = ("rx_hz", "tx_hz", "tone_tx", "tone_rx", "dcs_tx", "dcs_rx", "width", "label")
         assert {k: made[slot][k] for k in kept} == {k: held[slot][k] for k in kept}
+
+
+def test_what_was_seen_on_a_radio_follows_from_its_ticked_steps(client):
+    mine, other = (client.post("/api/radios", json={"model": "ardvane-finch", "name": n}).json()["id"] for n in ("A", "B"))
+    sheet = client.post("/api/sheets", json={"radio_id": mine, "slot": "12", "line": "147.33 + 103.5"}).json()
+    claims = sheet["content"]["claims"]
+    nothing = client.get(f"/api/radios/{mine}/seen").json()
+    assert nothing["seen"] == [] and set(nothing["not_yet"]) == {c for own in claims for c in own}
+    steps = [n for n, own in enumerate(claims) if own]
+    half = [
+        {"id": f"half-{n:05}", "sheet_id": sheet["id"], "step": n, "at": "2026-03-14T15:00:00Z"} for n in steps[: len(steps) // 2]
+    ]
+    assert client.post("/api/sheets/ticks", json={"ticks": half}).status_code == 200
+    seen = client.get(f"/api/radios/{mine}/seen").json()
+    assert set(seen["seen"]) == {c for t in half for c in claims[t["step"]]} and seen["steps"] == len(half)
+    undone = [{**t, "id": f"back-{t['step']:05}", "at": "2026-03-14T16:00:00Z", "done": False} for t in half]
+    client.post("/api/sheets/ticks", json={"ticks": undone})
+    assert client.get(f"/api/radios/{mine}/seen").json() == nothing
+    assert client.get(f"/api/radios/{other}/seen").json() == {"seen": [], "not_yet": [], "steps": 0}
+    assert client.get("/api/radios/99/seen").status_code == 404

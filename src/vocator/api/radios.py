@@ -4,10 +4,11 @@ from fastapi import APIRouter, Response
 
 from vocator.api.media import file_of
 from vocator.api.outing_schemas import FaultTree
-from vocator.api.schemas import NewRadio, RadioName, RadioShape, SlotHistory, SlotMarks, SlotNote
+from vocator.api.schemas import NewRadio, RadioName, RadioShape, SeenOnRadioShape, SlotHistory, SlotMarks, SlotNote
 from vocator.api.sheet_schemas import GoalForm
 from vocator.api.store import Store
 from vocator.core.keeping.records import SlotState
+from vocator.usecases.evidence import seen_view
 from vocator.usecases.faults import faults_view
 from vocator.usecases.goal_forms import forms_view
 from vocator.usecases.radios import (
@@ -68,6 +69,12 @@ def goals(radio_id: int, store: Store) -> list[GoalForm]:
     """Return what may be asked of a radio, with the reason where it cannot."""
     view = find_radio(store, radio_id)
     return [GoalForm.model_validate(f) for f in forms_view(twin_of(view.radio.model, view.radio.firmware))]
+
+
+@router.get("/{radio_id}/seen")
+def seen(radio_id: int, store: Store) -> SeenOnRadioShape:
+    """Return what of its profile was seen on a radio, from the steps that were done and found as drawn."""
+    return SeenOnRadioShape.model_validate(seen_view(store, radio_id))
 
 
 @router.patch("/{radio_id}")

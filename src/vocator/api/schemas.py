@@ -307,6 +307,14 @@ class SlotHistory(Shape):
     sum: list[SumLine]
 
 
+class SeenOnRadioShape(Shape):
+    """What a radio's sheets rest on: seen on the radio, not yet, and in how many steps; each ``screen: press #mark``."""
+
+    seen: list[str]
+    not_yet: list[str]
+    steps: int
+
+
 class SlotNote(Shape):
     """What the operator says of a slot; ``shows`` is what stands on the display for a taken one, as a listing line."""
 

@@ -264,6 +264,7 @@ class SheetContent(Shape):
     other_way: Counts | None = None
     less: LesserGoal | None = None
     chain: ChainShape | None = None
+    claims: list[list[str]] = []
 
 
 class SheetShape(Shape):

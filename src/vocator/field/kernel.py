@@ -23,6 +23,7 @@ from vocator.field.book import Book, take
 from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
 from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
 from vocator.usecases.errors import NotFound
+from vocator.usecases.evidence import seen_view
 from vocator.usecases.fault_branches import branches
 from vocator.usecases.goal_forms import forms_view
 from vocator.usecases.line_view import line_view, regions_view
@@ -129,6 +130,10 @@ def _mark(radio_id: int, given: Given) -> Given:
 def _goals(radio_id: int) -> list[Given]:
     radio = find_radio(_book, radio_id).radio
     return forms_view(twin_of(radio.model, radio.firmware))
+
+
+def _seen(radio_id: int) -> Given:
+    return seen_view(_book, radio_id)
 
 
 def _slot(radio_id: int, slot: str) -> Given:
@@ -268,6 +273,7 @@ ROUTES: dict[tuple[str, str], Answer] = {
     ("GET", "regions"): regions_view, ("GET", "station"): _station, ("PUT", "station"): _save_station, ("POST", "resolve"): _resolve,
     ("GET", "radios"): _radios, ("POST", "radios"): _add_radio, ("GET", "radios/<radio_id>"): _radio, ("PATCH", "radios/<radio_id>"): _rename_radio,
     ("DELETE", "radios/<radio_id>"): _remove_radio, ("POST", "radios/<radio_id>/marks"): _mark, ("GET", "radios/<radio_id>/goals"): _goals,
+    ("GET", "radios/<radio_id>/seen"): _seen,
     ("GET", "radios/<radio_id>/slots/<slot>"): _slot, ("PUT", "radios/<radio_id>/slots/<slot>"): _say_slot,
     ("GET", "radios/<radio_id>/slots/<slot>/faults"): _faults, ("GET", "sheets"): _sheets, ("POST", "sheets"): _make,
     ("POST", "sheets/batch"): _make_batch, ("POST", "sheets/ticks"): _ticks, ("GET", "sheets/<sheet_id>"): _sheet,

@@ -33,7 +33,7 @@ _OUTLINE = select(
 )  # fmt: skip
 """A sheet of many channels is a megabyte; ticking a step must not read it all."""
 _HEAD = select(SheetRow.id, SheetRow.radio_id, SheetRow.slot, SheetRow.title, SheetRow.status, SheetRow.created_at)
-MOST_OUTLINES, MOST_TEXTS = 500, 60
+MOST_OUTLINES, MOST_TEXTS, MOST_EVIDENCE = 500, 60, 300
 _outlines: OrderedDict[str, dict[str, Any]] = OrderedDict()
 _texts: OrderedDict[str, str] = OrderedDict()
 """What a sheet says never changes once it is kept, so it is read from the store once; status and ticks are read each time."""
@@ -260,6 +260,14 @@ class SheetRepository:
         rows = self.session.scalars(select(TickRow).where(TickRow.sheet_id == sheet_id)).all()
         ticks = [Tick(r.id, r.sheet_id, r.step, r.at, r.done, Outcome(r.outcome) if r.outcome else None) for r in rows]
         return ticks, {r.id for r in rows if r.settled}
+
+    def claims(self, radio_id: int) -> list[tuple[list[list[str]], tuple[int, ...]]]:
+        """Return for each sheet of a radio what its steps rest on, and the steps that are ticked."""
+        claims = SheetRow.content.op("->", return_type=JSONB())("claims").label("claims")
+        rows = self.session.execute(
+            select(SheetRow.id, claims).where(SheetRow.radio_id == radio_id).order_by(SheetRow.created_at.desc())
+        )
+        return [(r.claims, self.ticked(r.id)) for r in rows.all()[:MOST_EVIDENCE] if r.claims]
 
     def radios_of(self, sheet_ids: Iterable[str]) -> dict[str, int]:
         """Return the radio of each of these sheets that is there."""

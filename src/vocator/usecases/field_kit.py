@@ -27,7 +27,7 @@ RUNTIME = ("pyodide.mjs", "pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.
 LONG_AGO = (1980, 1, 1, 0, 0, 0)  # the same kit has the same bytes, whenever it is written
 CORE = ("batch", "channel", "drill", "goals", "keeping", "planning", "proving", "radio", "slips", "onair")
 USECASES = (
-    "drawing", "drill", "errors", "fault_branches", "goal_forms", "line_view", "make_batch", "make_sheet", "problem_details", "radios", "recover", "ride_score",
+    "drawing", "drill", "errors", "evidence", "fault_branches", "goal_forms", "line_view", "make_batch", "make_sheet", "problem_details", "radios", "recover", "ride_score",
     "resolve_line", "run_twin", "sheet_view", "sheet_work", "sheets", "twin_play", "twins",
 )  # fmt: skip
 SHIMS = {

@@ -12,6 +12,7 @@ from vocator.core.goals.sheet import WITH_BAND, ChapterKind, Step, grouped
 from vocator.core.goals.speech import caps, say_action
 from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.slot_look import shown_both_ways
+from vocator.core.proving.claims import claims_of
 from vocator.core.proving.operator import Frame
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.perform import carry_out
@@ -39,6 +40,7 @@ def sheet_view(made: MadeSheet) -> dict[str, Any]:
         "read_back_at": len(titles) - 1 if titles[-1] == ChapterKind.READ_BACK and not of_radio else None,
         "parts": [],
         "saved_s": 0.0,
+        "claims": claims_of(made.twin, made.start, made.run.frames),
     }
 
 
@@ -79,6 +81,7 @@ def batch_view(made: MadeBatch) -> dict[str, Any]:
         "pages": pages,
         "parts": parts,
         "saved_s": answer["saving"]["seconds"],
+        "claims": [own for view in views for own in view["claims"]],
     }
 
 

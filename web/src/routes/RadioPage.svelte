@@ -2,7 +2,7 @@
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
   import { onMount } from 'svelte';
-  import { get, patch, post, remove, type Radio, type Sheet } from '../lib/api';
+  import { get, patch, post, remove, type Radio, type Schemas, type Sheet } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import { slotOf } from '../lib/memory/fold';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
@@ -30,8 +30,12 @@
     keep(`radio.${id}`, $state.snapshot(radio));
   }
 
+  let rests = $state.raw<Schemas['SeenOnRadioShape'] | null>(null);
+  const told = (claims: string[]): string[] => [...new Set(claims.map((c) => c.replace(/ #\w+$/, '')))];
+
   async function load(): Promise<void> {
     await shell.send();
+    get<Schemas['SeenOnRadioShape']>(`/radios/${id}/seen`).then((found) => (rests = found), () => {});
     try {
       radio = await get<Radio>(`/radios/${id}`);
       keep(`radio.${id}`, $state.snapshot(radio));
@@ -118,6 +122,12 @@
       </form>
       </div>
     </header>
+    {#if rests && rests.seen.length}
+      <details>
+        <summary>Seen on this radio: {rests.seen.length} of {rests.seen.length + rests.not_yet.length} things of its manual that its sheets rest on, in {rests.steps} steps</summary>
+        {#if rests.not_yet.length}<p class="quiet">Not yet, so watch there: {told(rests.not_yet).join('; ')}.</p>{:else}<p class="quiet">All of them did as drawn.</p>{/if}
+      </details>
+    {/if}
     {#if !radio.asked}<WhatStands {radio} onchange={said} />{/if}
     <div class="halves" class:open={chosen !== null}>
       <div>

@@ -16,11 +16,13 @@
   import Dialog from '../lib/shell/Dialog.svelte';
   import Taken from '../lib/sheet/Taken.svelte';
   import Trials from '../lib/sheet/Trials.svelte';
+  import { Seen } from '../lib/sheet/seen.svelte';
   import StepView from '../lib/sheet/StepView.svelte';
   import { TwinPlay } from '../lib/twin/play.svelte';
   import TwinPanel from '../lib/twin/TwinPanel.svelte';
   import { navigate, route } from '../router';
 
+  const seen = new Seen();
   const following = new Following(route.params.id ?? '');
   let model = $state<Model | null>(null);
   let twin = $state<TwinPlay | null>(null);
@@ -61,6 +63,7 @@
       shell.note(error);
     }
     void proveDeeply();
+    void seen.load(following.sheet.content.radio_id);
     if (model) twin = new TwinPlay(model, following.sheet.content.region, reached);
     if (twin) twin.speed = 0;
   }
@@ -79,6 +82,8 @@
   }
 
   // The twin stands where the sheet stands.
+  let rests = $derived(content ? seen.of(content.claims ?? [], following.ticked) : null);
+  let fresh = $derived(content ? seen.fresh(content.claims ?? [], following.pages[following.at] ?? [], following.ticked) : []);
   let doneSteps = $derived((following.pages[following.at - 1]?.at(-1) ?? -1) + 1);
   $effect(() => {
     const done = following.finished ? (content?.steps.length ?? 0) : doneSteps;
@@ -290,6 +295,7 @@
           <div class="before">Goes on from the channel before. If the radio was used in between: <button type="button" class="act plain" onclick={ownSheet}>write this channel's own sheet</button></div>
         {/if}
         <StepView steps={following.steps} glass={model?.panel.glass ?? 'segments'} before={following.before} certain={deep?.certain ?? []} taken={() => (taken = true)} />
+        {#if fresh.length}<p class="quiet">New on your radio: {fresh.slice(0, 3).join('; ')}. Watch that it does as drawn.</p>{/if}
         <ol class="ahead" aria-label="Next steps">
           {#each following2 as step (step.number)}
             <li>{step.say} <span>{#each step.caps as cap, at (at)}<CapView {cap} small />{/each}</span></li>
@@ -319,6 +325,7 @@
         {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
         {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
         {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}{content.way === 'short' ? 'Short way.' : 'Long way.'}{/if}
+        {#if rests}It rests on {rests.all} things of the manual; {rests.seen ? (rests.seen === rests.all ? 'all seen' : `${rests.seen} seen`) : 'none seen yet'} on your radio.{/if}
         {#if content.other_way && following.at === 0}
           <button type="button" class="act other" onclick={otherWay}>
             {content.way === 'short' ? 'Long way, from any state' : 'Short way, after your last sheet'}: {content.other_way.taps + content.other_way.holds + content.other_way.digits} keys, {content.other_way.clicks} clicks, {Math.round(content.other_way.seconds)} s

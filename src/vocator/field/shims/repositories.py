@@ -212,6 +212,11 @@ class SheetRepository:
         ]
         return found, {r["id"] for r in rows if r["settled"]}
 
+    def claims(self, radio_id: int) -> list[tuple[list[list[str]], tuple[int, ...]]]:
+        """Return for each sheet of a radio what its steps rest on, and the steps that are ticked."""
+        rows = [r for r in self.book.rows("sheet", radio_id=radio_id) if r["content"].get("claims")]
+        return [(r["content"]["claims"], self._sheet(r).ticked) for r in rows]
+
     def radios_of(self, sheet_ids: Iterable[str]) -> dict[str, int]:
         """Return the radio of each of these sheets that is there."""
         rows = [row for i in sheet_ids if (row := self.book.row("sheet", i))]
