@@ -123,7 +123,7 @@
       </div>
     </header>
     {#if rests && rests.seen.length}
-      <details>
+      <details class="seen">
         <summary>Seen on this radio: {rests.seen.length} of {rests.seen.length + rests.not_yet.length} things of its manual that its sheets rest on, in {rests.steps} steps</summary>
         {#if rests.not_yet.length}<p class="quiet">Not yet, so watch there: {told(rests.not_yet).join('; ')}.</p>{:else}<p class="quiet">All of them did as drawn.</p>{/if}
       </details>
@@ -239,5 +239,14 @@
     form {
       margin-left: 0;
     }
+  }
+  .seen {
+    margin: 0 0 12px;
+  }
+  .seen summary {
+    min-height: 48px;
+    display: flex;
+    align-items: center;
+    cursor: pointer;
   }
 </style>

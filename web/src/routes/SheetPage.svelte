@@ -325,7 +325,7 @@
         {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
         {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
         {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}{content.way === 'short' ? 'Short way.' : 'Long way.'}{/if}
-        {#if rests}It rests on {rests.all} things of the manual; {rests.seen ? (rests.seen === rests.all ? 'all seen' : `${rests.seen} seen`) : 'none seen yet'} on your radio.{/if}
+        {#if rests}Seen on your radio: {rests.seen} of {rests.all} things that it rests on.{/if}
         {#if content.other_way && following.at === 0}
           <button type="button" class="act other" onclick={otherWay}>
             {content.way === 'short' ? 'Long way, from any state' : 'Short way, after your last sheet'}: {content.other_way.taps + content.other_way.holds + content.other_way.digits} keys, {content.other_way.clicks} clicks, {Math.round(content.other_way.seconds)} s

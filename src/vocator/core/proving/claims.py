@@ -30,9 +30,9 @@ def claims_of(twin: Twin, start: State, frames: Iterable[Frame]) -> list[list[st
             for action in parse_actions(twin.profile, text):
                 screen = twin.screens[state.screen]
                 if isinstance(action, Until):
-                    own |= dict.fromkeys(
-                        filter(None, (_claim(screen, action.inputs[-1]), _mark(screen, f"shows {action.until}", screen.shows)))
-                    )
+                    turned = _claim(screen, action.inputs[-1])
+                    entry = _mark(screen, f"entry {action.until}", screen.shows) if screen.entries else None
+                    own |= {c: None for c in (turned, entry) if c}
                     state = perform(twin, state, action).state
                     continue
                 for given in action.inputs:

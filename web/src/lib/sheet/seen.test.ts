@@ -4,7 +4,7 @@ import { Seen, told } from './seen.svelte';
 const answer = vi.hoisted(() => ({ seen: [] as string[], fails: false }));
 vi.mock('../api', () => ({ get: async () => { if (answer.fails) throw new Error('away'); return { seen: answer.seen, not_yet: [], steps: 1 }; } }));
 
-const claims = [['vfo: tap FN #a'], ['menu: turn DIAL #b', 'menu: shows TONE #c'], ['value: tap OK #d']];
+const claims = [['vfo: tap FN #a'], ['menu: turn DIAL #b', 'menu: entry TONE #c'], ['value: tap OK #d']];
 
 describe('what was seen on the radio', () => {
   afterEach(() => Object.assign(answer, { seen: [], fails: false }));
