@@ -3,6 +3,7 @@
 import pytest
 
 from vocator.files.profile_parts import PROFILES
+from vocator.storage.tables import OwnProfileRow
 
 FINCH = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")
 OWN = FINCH.replace("model: ardvane-finch", "model: my-linnet").replace("name: Ardvane Finch", "name: My Linnet # é")
@@ -71,3 +72,23 @@ def test_what_a_thin_profile_cannot_do_is_beyond_it(client):
     radio = client.post("/api/radios", json={"model": "my-linnet"}).json()
     made = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "7", "line": "147.33 + 103.5"})
     assert made.status_code == 409 and "no way is found" in made.text
+
+
+def test_a_sheet_says_whether_it_still_stands_where_its_profile_was_changed(client, session):
+    text = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8").replace("model: ardvane-finch", "model: my-finch", 1)
+    assert client.post("/api/models", content=text.encode()).status_code == 201
+    radio = client.post("/api/radios", json={"model": "my-finch", "name": "Own"}).json()["id"]
+    sheet = client.post("/api/sheets", json={"radio_id": radio, "slot": "12", "line": "147.33 + 103.5"}).json()["id"]
+    stands = lambda: client.get(f"/api/sheets/{sheet}/standing").json()  # noqa: E731
+    assert stands() == {"changed": False, "holds": True, "why": ""}
+
+    def change(before, after):
+        row = session.get(OwnProfileRow, "my-finch")
+        assert before in row.text
+        row.text = row.text.replace(before, after, 1)
+        session.flush()
+
+    change('new: "KEY", scope: set', 'new: "ON", scope: set')
+    assert stands() == {"changed": True, "holds": True, "why": ""}, "what a new radio has does not change these keys"
+    change('"FN hold 1": open store', '"FN hold 2": open store')
+    assert stands() == {"changed": True, "holds": False, "why": "its keys come out differently now"}

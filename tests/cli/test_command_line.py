@@ -165,8 +165,8 @@ def test_prove_prints_a_table_and_exits_zero_when_nothing_is_refuted():
 def test_profile_check_names_every_problem(tmp_path):
     code, out, _ = vocator("profile", "check", "src/vocator/data/profiles/brisko-pico.yaml")
     assert code == 0
-    assert "out of reach: label: label, no names from the keypad" in out
-    assert "out of reach: find a tone" not in out
+    assert "out of reach: label (label; change the label): no names from the keypad" in out
+    assert "find a tone" not in out
     (tmp_path / "bad.yaml").write_text("model: x\nmodel: y\n", encoding="utf-8")
     code, out, err = vocator("profile", "check", str(tmp_path / "bad.yaml"), "--json")
     assert code == 2

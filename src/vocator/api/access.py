@@ -24,7 +24,7 @@ VOLUNTEERS = {
     ("GET", "/api/models"), ("GET", "/api/models/{model}"), ("GET", "/api/models/{model}/ways-home"), ("GET", "/api/clock"),
     ("POST", "/api/twin/start"), ("POST", "/api/twin/act"),
     ("GET", "/api/sheets/{sheet_id}"), ("PATCH", "/api/sheets/{sheet_id}"), ("GET", "/api/sheets/{sheet_id}/card.pdf"),
-    ("GET", "/api/sheets/{sheet_id}/twin/{done}"), ("GET", "/api/sheets/{sheet_id}/proof"), ("GET", "/api/sheets/{sheet_id}/steps/{step}/sights"),
+    ("GET", "/api/sheets/{sheet_id}/twin/{done}"), ("GET", "/api/sheets/{sheet_id}/proof"), ("GET", "/api/sheets/{sheet_id}/standing"), ("GET", "/api/sheets/{sheet_id}/steps/{step}/sights"),
     ("POST", "/api/sheets/{sheet_id}/steps/{step}/recovery"), ("POST", "/api/sheets/{sheet_id}/found"), ("POST", "/api/sheets/ticks"), ("POST", "/api/sheets"),
     ("GET", "/api/radios/{radio_id}/slots/{slot}"), ("GET", "/api/radios/{radio_id}/slots/{slot}/faults"),
 }  # fmt: skip

@@ -265,6 +265,17 @@ class SheetContent(Shape):
     less: LesserGoal | None = None
     chain: ChainShape | None = None
     claims: list[list[str]] = []
+    """For each step what of the radio's profile it rests on."""
+    profile: str = ""
+    """The digest of the profile that it was written by; empty for a sheet of an earlier version."""
+
+
+class Standing(Shape):
+    """Whether a sheet still stands: its radio's profile is the one it was written by, or it comes out the same by the present one."""
+
+    changed: bool
+    holds: bool
+    why: str
 
 
 class SheetShape(Shape):

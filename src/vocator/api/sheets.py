@@ -21,6 +21,7 @@ from vocator.api.sheet_schemas import (
     SheetStatusShape,
     SheetSummary,
     SightShape,
+    Standing,
     TakenSlot,
     Ticks,
 )
@@ -121,6 +122,12 @@ def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
 def deep_proof(sheet_id: str, store: Store) -> DeepProof:
     """Prove a sheet from every state; it was shown after the quick proof."""
     return DeepProof.model_validate(proof_from_every_state(content_apart(store, sheet_id)))
+
+
+@router.get("/{sheet_id}/standing")
+def still_stands(sheet_id: str, store: Store) -> Standing:
+    """Say whether a sheet still stands where its radio's profile was changed since; then it is written and proven anew to see."""
+    return Standing.model_validate(sheet_work.standing(content_apart(store, sheet_id)))
 
 
 @router.post("/{sheet_id}/found", status_code=204)

@@ -322,6 +322,8 @@ def profile_check(file: Path, as_json: Json = False) -> None:
     _write(answer, as_json, tables.profile)
     if answer["problems"]:
         _fail(f"{file}: {len(answer['problems'])} problems")
+    if answer["unfinished"]:
+        raise typer.Exit(1)
 
 
 @app.command("field-kit")

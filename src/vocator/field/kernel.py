@@ -40,7 +40,7 @@ from vocator.usecases.radios import (
     say_slot,
 )  # fmt: skip
 from vocator.usecases.ride_score import Turned, score
-from vocator.usecases.sheet_work import recovery_from, sights_after, twin_after
+from vocator.usecases.sheet_work import recovery_from, sights_after, standing, twin_after
 from vocator.usecases.sheets import (
     find_sheet,
     found_taken,
@@ -215,6 +215,10 @@ def _twin_at(sheet_id: str, done: int) -> Given:
     return twin_after(find_sheet(_book, sheet_id).content, done)
 
 
+def _standing(sheet_id: str) -> Given:
+    return standing(find_sheet(_book, sheet_id).content)
+
+
 def _sights(sheet_id: str, step: int) -> list[Given]:
     return sights_after(find_sheet(_book, sheet_id).content, step)
 
@@ -278,6 +282,7 @@ ROUTES: dict[tuple[str, str], Answer] = {
     ("GET", "radios/<radio_id>/slots/<slot>/faults"): _faults, ("GET", "sheets"): _sheets, ("POST", "sheets"): _make,
     ("POST", "sheets/batch"): _make_batch, ("POST", "sheets/ticks"): _ticks, ("GET", "sheets/<sheet_id>"): _sheet,
     ("PATCH", "sheets/<sheet_id>"): _set_status, ("POST", "sheets/<sheet_id>/found"): _found, ("POST", "sheets/<sheet_id>/taken"): _taken,
+    ("GET", "sheets/<sheet_id>/standing"): _standing,
     ("GET", "sheets/<sheet_id>/twin/<done>"): _twin_at, ("GET", "sheets/<sheet_id>/steps/<step>/sights"): _sights,
     ("POST", "sheets/<sheet_id>/steps/<step>/recovery"): _recovery, ("POST", "twin/start"): _start, ("POST", "twin/act"): _act, ("GET", "log"): _log, ("POST", "passes/<number>/<aos>/score"): _score,
     ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled,

@@ -41,6 +41,7 @@ def sheet_view(made: MadeSheet) -> dict[str, Any]:
         "parts": [],
         "saved_s": 0.0,
         "claims": claims_of(made.twin, made.start, made.run.frames),
+        "profile": made.twin.digest,
     }
 
 

@@ -107,6 +107,28 @@ def _twin_after(asked: str, done: int) -> dict[str, Any]:
     return play_at_step(made, min(at + min(done, 1), len(made.run.frames)))
 
 
+def standing(content: dict[str, Any]) -> dict[str, Any]:
+    """Return whether a kept sheet still stands: by the profile that it was written by, or written and proven anew by the present one with the same keys."""
+    request = content["request"]
+    now = twin_of(request["model"], request["firmware"], request["region"]).digest
+    if content.get("profile") in (now, "", None):
+        return {"changed": False, "holds": True, "why": ""}
+    return apart(request["model"], _standing, asked_of(content), tuple(tuple(s["actions"]) for s in content["steps"]))
+
+
+def _standing(asked: str, actions: tuple[tuple[str, ...], ...]) -> dict[str, Any]:
+    firsts = [p["first"] for p in json.loads(asked)["parts"]] or [0]
+    try:
+        again = [tuple(f.step.actions) for first in firsts for f in made_at(asked, first)[0].run.frames]
+    except (Beyond, Unproven, Refusal) as error:
+        return {"changed": True, "holds": False, "why": str(error)}
+    return {
+        "changed": True,
+        "holds": again == list(actions),
+        "why": "" if again == list(actions) else "its keys come out differently now",
+    }
+
+
 def asked_of(content: dict[str, Any]) -> str:
     """Return what a kept sheet was made of, as text: the key under which what was worked out of it is remembered."""
     asked = {k: content.get(k, []) for k in ("request", "parts")}

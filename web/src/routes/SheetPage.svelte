@@ -1,7 +1,7 @@
 <!-- A sheet being followed: ladder, step, twin; on a phone the step fills the screen. -->
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { get, patch, post, type DeepProof, type Model, type Sheet, type WayHome } from '../lib/api';
+  import { get, patch, post, type DeepProof, type Model, type Schemas, type Sheet, type WayHome } from '../lib/api';
   import { keep, recall } from '../lib/keep';
   import CapView from '../lib/cap/CapView.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -23,6 +23,7 @@
   import { navigate, route } from '../router';
 
   const seen = new Seen();
+  let stands = $state.raw<Schemas['Standing'] | null>(null);
   const following = new Following(route.params.id ?? '');
   let model = $state<Model | null>(null);
   let twin = $state<TwinPlay | null>(null);
@@ -64,6 +65,7 @@
     }
     void proveDeeply();
     void seen.load(following.sheet.content.radio_id);
+    get<Schemas['Standing']>(`/sheets/${route.params.id}/standing`).then((found) => (stands = found), () => {});
     if (model) twin = new TwinPlay(model, following.sheet.content.region, reached);
     if (twin) twin.speed = 0;
   }
@@ -157,6 +159,18 @@
       navigate(`/sheet/${own.id}`);
     } catch (error) {
       shell.note(error);
+    }
+  }
+
+  /** The same asked for again, by the description as it is now; this one is put away. */
+  async function anew(): Promise<void> {
+    const { csv, line, slot, label, power, row, goal } = content!.request as Record<string, string | null | undefined>;
+    try {
+      const own = csv ? await post<Sheet>('/sheets/batch', { radio_id: content!.radio_id, csv }) : await post<Sheet>('/sheets', { radio_id: content!.radio_id, slot, line, label, power, row, goal });
+      await patch(`/sheets/${following.id}`, { status: 'put_away' });
+      navigate(`/sheet/${own.id}`);
+    } catch (error) {
+      shell.say(shell.note(error));
     }
   }
 
@@ -280,6 +294,9 @@
         {#if deep?.verdict === 'refuted'}
           <div class="harm" role="alert"><b>Stop: this sheet fails</b>{deep.condition ? ` from some states: ${deep.condition}` : ''}. {deep.why}</div>
         {/if}
+        {#if stands?.changed && !stands.holds}
+          <div class="harm" role="alert"><b>The description of this radio was changed since this sheet was written</b>, and {stands.why}. <button type="button" class="act" onclick={anew}>Write it anew</button></div>
+        {/if}
         {#if following.at === 0 && !readyDone}
           <div class="before"><b>Once an outing:</b> antenna or dummy load on, battery full, volume up, squelch where the noise just stops. Never send without an antenna.
             <button type="button" class="act" onclick={() => { allReady(Date.now()); readyDone = true; }}>All so</button></div>
@@ -325,6 +342,7 @@
         {content.counts.taps} taps, {content.counts.digits} digits, {content.counts.holds} holds,
         {content.counts.clicks} clicks, about {Math.round(content.counts.seconds)} s.
         {#if content.parts?.length}{content.saved_s ? `This order saves ${Math.round(content.saved_s)} s.` : 'No other order is shorter.'}{:else}{content.way === 'short' ? 'Short way.' : 'Long way.'}{/if}
+        {#if stands?.changed && stands.holds}The description was changed since; proven anew, the keys are the same.{/if}
         {#if rests}Seen on your radio: {rests.seen} of {rests.all} things that it rests on.{/if}
         {#if content.other_way && following.at === 0}
           <button type="button" class="act other" onclick={otherWay}>
