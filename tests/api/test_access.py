@@ -204,3 +204,15 @@ def test_behind_a_proxy_the_fence_knows_the_name_that_people_type(session, monke
     app.dependency_overrides[open_session] = lambda: session
     assert TestClient(app, base_url=typed).get("/api/radios").status_code == 401
     assert TestClient(app, base_url="https://192.0.2.7:8743").get("/api/radios").status_code == 403
+
+
+def test_a_link_makes_so_many_sheets_an_hour_and_no_more(linked, client, monkeypatch):
+    _, found = linked
+    hay, sheet, _ = found["hay"]
+    content = hay.get(f"/api/sheets/{sheet}").json()["content"]
+    asked = {"radio_id": content["radio_id"], "slot": content["goal"]["slot"], "goal": "read-back"}
+    monkeypatch.setattr("vocator.usecases.access.MOST_SHEETS_AN_HOUR", 3)
+    codes = [hay.post("/api/sheets", json=asked).status_code for _ in range(4)]
+    assert codes == [201, 201, 422, 422], "one was made by the lead within the hour"
+    assert "ask the lead" in hay.post("/api/sheets", json=asked).text
+    assert client.post("/api/sheets", json=asked).status_code == 201

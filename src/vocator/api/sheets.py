@@ -67,7 +67,7 @@ def sheets(store: Store, status: SheetStatus = SheetStatus.OPEN) -> list[SheetSu
 @router.post("", status_code=201)
 def make(given: NewSheet, store: Store, asking: Who) -> SheetShape:
     """Make a proven sheet and keep it."""
-    asking.must_own_radio(given.radio_id)
+    asking.may_make_sheet(store, given.radio_id)
     asked = (given.slot, given.key or given.line, given.label, given.power, given.goal, given.row, given.way)
     return sheet_shape(open_sheet(store, given.radio_id, *asked))
 

@@ -261,6 +261,11 @@ class SheetRepository:
         ticks = [Tick(r.id, r.sheet_id, r.step, r.at, r.done, Outcome(r.outcome) if r.outcome else None) for r in rows]
         return ticks, {r.id for r in rows if r.settled}
 
+    def made_since(self, radio_id: int, moment: datetime) -> int:
+        """Return how many sheets were made for a radio since a moment."""
+        query = select(func.count()).select_from(SheetRow).where(SheetRow.radio_id == radio_id, SheetRow.created_at >= moment)
+        return int(self.session.scalar(query) or 0)
+
     def claims(self, radio_id: int) -> list[tuple[list[list[str]], tuple[int, ...]]]:
         """Return for each sheet of a radio what its steps rest on, and the steps that are ticked."""
         claims = SheetRow.content.op("->", return_type=JSONB())("claims").label("claims")

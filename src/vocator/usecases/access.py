@@ -46,6 +46,18 @@ class Caller:
         if self.kind != "lead" and radio_id not in self.radio_ids:
             raise NotYours("this belongs to somebody else; your link opens your own sheets")
 
+    def may_make_sheet(self, session: Session, radio_id: int) -> None:
+        """Raise NotYours for a volunteer who asks for a radio of somebody else, Refusal for one who asks for very many sheets."""
+        self.must_own_radio(radio_id)
+        if self.kind == "lead":
+            return
+        since = clock.utc_now() - timedelta(hours=1)
+        if SheetRepository(session).made_since(radio_id, since) >= MOST_SHEETS_AN_HOUR:
+            raise Refusal(
+                f"{MOST_SHEETS_AN_HOUR} sheets within an hour", "link", f"{MOST_SHEETS_AN_HOUR} an hour for a radio",
+                "Go on with those that are there, or ask the lead.",
+            )  # fmt: skip
+
     def must_own_sheet(self, session: Session, sheet_id: str) -> None:
         """Raise NotYours for a volunteer who asks for a sheet of somebody else; one that is gone is nobody's."""
         sheet = SheetRepository(session).outline(sheet_id, ticks=False) if self.kind != "lead" else None
@@ -53,6 +65,8 @@ class Caller:
             self.must_own_radio(sheet.radio_id)
 
 
+MOST_SHEETS_AN_HOUR = 40
+"""A link makes no more for a radio: planning and proving take the machine's time from all others."""
 LEAD, NOBODY = Caller("lead"), Caller("nobody")
 
 
