@@ -64,7 +64,7 @@ POWER.8: /(?:(?:low|high|mid|medium|lo|hi)\s+(?:power|pwr)|(?:power|pwr)\s*[:=]?
 WATTS.8: /(?:\d{1,3}|\d\.\d)(?:w|\s?watts?)(?!\w)|\d{1,2}\sw(?!\w)/i
 TONE.6: /(?:uplink\s+tone|sub\s?tone|tone|ctcss|pl|tn)\s*[:=]?(?=[\s\d.:=]|$)/i
 LETTER.6: /[tr]\s*[:=]?\s*(?=\.?\d)/i
-SIGN.6: /(?:\+|-|(?:plus|minus|positive|negative|pos|neg)(?!\w))/i
+SIGN.9: /(?:\+|-|(?:plus|minus|positive|negative|pos|neg)(?!\w)|(?:up|down)(?=\s+(?:\.\d|\d(?:\.\d+)?(?![\d.])|\d{3,4}(?![\d.]))))/i
 SHIFT.6: /(?:offset|shift|duplex|dup|split)\s*[:=]?(?!\w|-\w)/i
 IN.6: /(?:input|in|uplink|up|tx|txd|send|transmit|sends?\s+on)\s*[:=]?(?!\w|-\w)/i
 OUT.6: /(?:output|out|downlink|down|rx|receive|receives?\s+on|listen(?:s)?(?:\s+on)?)\s*[:=]?(?!\w|-\w)/i

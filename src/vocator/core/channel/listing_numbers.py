@@ -16,7 +16,7 @@ _TEENS = {
 _TENS = {w: 10 * n for n, w in enumerate("twenty thirty forty fifty sixty seventy eighty ninety".split(), 2)} | {"fourty": 40}
 _POINT = ("point", "decimal", "dot")
 _SPOKEN = {*_UNITS, *_TEENS, *_TENS, "hundred", *_POINT}
-_BEFORE = {"+", "-", "plus", "minus", "positive", "negative", "offset", "shift", "tone", "pl", "ctcss"}
+_BEFORE = {"+", "-", "plus", "minus", "positive", "negative", "up", "down", "offset", "shift", "tone", "pl", "ctcss"}
 MOST_OTHERS = 1
 
 

@@ -20,6 +20,7 @@ from vocator.core.channel.listing_reading import Asked, Reading, known_code, kno
 from vocator.core.channel.listing_tones import ToneReader
 from vocator.core.refusal import Refusal
 
+SMALLEST_OFFSET_HZ = 10_000
 WIDTHS_KHZ = {"6.25": True, "12.5": True, "15": False, "20": False, "25": False}
 """Channel widths that a listing names, and whether they are narrow ones."""
 DIGITAL = frozenset("dmr digital p25 nxdn tetra c4fm dv".split())
@@ -177,7 +178,7 @@ class _Reader(ToneReader, NameReader):
             self.reading.sign_unknown, self.reading.repeater = False, True
 
     def _signed(self, piece: Piece) -> None:
-        sign = 1 if piece.words["SIGN"].lower() in ("+", "plus", "pos", "positive") else -1
+        sign = 1 if piece.words["SIGN"].lower() in ("+", "plus", "pos", "positive", "up") else -1
         self.reading.repeater = self.reading.repeater or "SHIFT" in piece.words
         amount = piece.amount
         if (
@@ -194,6 +195,8 @@ class _Reader(ToneReader, NameReader):
             return
         if amount.value == 1750 and not amount.unit:
             self.reading.burst = True
+        elif amount.unit == "hz" and amount.value < SMALLEST_OFFSET_HZ:  # nobody shifts by so little: hertz are a tone's
+            self._small(amount)
         elif not amount.unit and TONE_RANGE_HZ[0] <= amount.value <= TONE_RANGE_HZ[1]:
             self._tone_or_offset(amount, glued=amount.at == piece.at + len(piece.words["SIGN"]))
         elif amount.unit in ("k", "khz") and amount.text in WIDTHS_KHZ and not self.figures.usual(amount):
