@@ -55,7 +55,7 @@ NO_TONE.8: /(?:no\s+(?:tone|ctcss|pl|sub\s?tone)|without\s+(?:a\s+)?tone|(?:tone
 TONE_UNKNOWN.8: /(?:tone\s+(?:unknown|not\s+known|\?)|unknown\s+tone)(?!\w)/i
 SIGN_UNKNOWN.8: /(?:(?:sign|shift|offset)\s+(?:unknown|not\s+known|\?)|unknown\s+(?:sign|shift|offset)|±|\+\/-)(?!\w)/i
 BOTH.8: /(?:(?:uplink\s+and\s+downlink|up\s+and\s+down|in\s+and\s+out|input\s+and\s+output|tx\s*(?:and|\/|&|\+)\s*rx|send\s*(?:and|\/|&|\+)\s*open|t\/r|enc(?:ode)?\s*(?:and|\/|&|\+)\s*dec(?:ode)?|both\s+(?:ways|sides|directions)|both|tone\s+sq(?:uelch)?|ctcss\s+sq(?:uelch)?|tsql|t-?sq|sq)(?:\s+(?:tone|ctcss|pl)(?=\s*\d))?)(?![\w-])/i
-SEND_USE.7: /(?:send\s+only|tx\s+only|encode(?:\s+only)?|enc(?:\s+only)?|receive\s+open|open\s+receive|rx\s+open)(?!\w|-\w)/i
+SEND_USE.7: /(?:send\s+only|tx\s+only|encode(?:\s+only)?|enc(?:\s+only)?|receive\s+open|open\s+receive|rx?\s*[:=]?\s*(?:open|off|none))(?!\w|-\w)/i
 OPEN_USE.7: /(?:decode|dec)(?!\w|-\w)/i
 RECEIVE_ONLY.8: /(?:receive[\s-]+only|rx[\s-]+only|listen(?:ing)?[\s-]+only|rxo)(?!\w|-\w)/i
 STATE.8: /(?:off[\s-]+the[\s-]+air|off[\s-]?air|out\s+of\s+service|out\s+of\s+order|o\/s|oos|off-?line|not\s+working|not\s+on\s+(?:the\s+)?air|inactive|silent|defunct)(?!\w|-\w)/i

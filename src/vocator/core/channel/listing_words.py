@@ -201,6 +201,8 @@ class _Reader(ToneReader, NameReader):
             self._tone_or_offset(amount, glued=amount.at == piece.at + len(piece.words["SIGN"]))
         elif amount.unit in ("k", "khz") and amount.text in WIDTHS_KHZ and not self.figures.usual(amount):
             self._small(amount)
+        elif not amount.unit and (tone := torn_tone(amount.text)) is not None and not self.figures.usual(amount):
+            self.later.append(lambda: self._ask_torn_tone(amount, tone))
         else:
             self._offset(amount)
 
