@@ -5,7 +5,9 @@ import io
 import json
 import shutil
 import zipfile
+from collections.abc import Callable, Iterable
 from dataclasses import asdict
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -15,6 +17,7 @@ import typing_extensions
 
 from vocator import VERSION
 from vocator.core.radio.compiled import compiled, digest_of
+from vocator.core.radio.profile import Profile
 from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import load_profile, model_names
 from vocator.files.region_yaml import load_region, region_names
@@ -83,18 +86,24 @@ def _sources() -> list[Path]:
     ]
 
 
+def compiled_texts(firmwares: Iterable[str], load: Callable[[str, str], Profile]) -> dict[str, list[str]]:
+    """Return a profile as it goes along: by firmware and region its text with its digest."""
+    texts = {}
+    for firmware in firmwares:
+        for region in region_names():
+            try:
+                profile = load(firmware, region)
+            except KeyError:
+                continue
+            texts[f"{firmware}/{region}"] = [compiled(profile), digest_of(profile)]
+    return texts
+
+
 def _compiled() -> dict[str, Any]:
     profiles = {}
     for model in model_names():
         first = load_profile(model)
-        texts = {}
-        for firmware in first.firmwares:
-            for region in region_names():
-                try:
-                    profile = load_profile(model, firmware.name, region)
-                except KeyError:
-                    continue
-                texts[f"{firmware.name}/{region}"] = (compiled(profile), digest_of(profile))
+        texts = compiled_texts((f.name for f in first.firmwares), partial(load_profile, model))
         profiles[model] = {"first": first.firmware, "texts": texts}
     return {"version": VERSION, "profiles": profiles, "regions": {name: asdict(load_region(name)) for name in region_names()}}
 
@@ -128,9 +137,8 @@ def field_kit(folder: str) -> dict[str, Any]:
         shutil.copytree(part, to, dirs_exist_ok=True, ignore=shutil.ignore_patterns(".complete"))
     (to / "kit.html").replace(to / "index.html")
     (to / "python").mkdir()
-    for name in RUNTIME:
-        shutil.copy(runtime / name, to / "python" / name)
-    (to / "python" / "core.zip").write_bytes(core_zip())
+    for name, raw in heart_files().items():
+        (to / "python" / name).write_bytes(raw)
     (to / "models.json").write_text(json.dumps(drawings(), ensure_ascii=False), encoding="utf-8")
     files = sorted(p.relative_to(to).as_posix() for p in to.rglob("*") if p.is_file() and p.name not in ("kit.json", "kit-sw.js"))
     digest = hashlib.sha256(b"".join((to / f).read_bytes() for f in files)).hexdigest()[:16]

@@ -5,7 +5,7 @@ import zlib
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
-from functools import cache
+from functools import cache, partial
 from typing import Any
 
 from sqlalchemy.exc import DataError, IntegrityError
@@ -14,16 +14,14 @@ from sqlalchemy.orm import Session
 from vocator import VERSION, clock
 from vocator.core.instants import stamped
 from vocator.core.keeping.records import KeptSheet, SheetStatus, SlotState
-from vocator.core.radio.compiled import compiled, digest_of
 from vocator.files.profile_readings import build_whole
 from vocator.files.profile_yaml import build
-from vocator.files.region_yaml import region_names
 from vocator.files.strict_yaml import read_yaml
 from vocator.storage.field_repository import FieldRepository
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.drill import answer as answer_drill
 from vocator.usecases.errors import NotFound
-from vocator.usecases.field_kit import heart_files
+from vocator.usecases.field_kit import compiled_texts, heart_files
 from vocator.usecases.problem_details import known
 from vocator.usecases.radios import add_radio, mark_slots, remove_radio, rename_radio, say_slot
 from vocator.usecases.sheets import (
@@ -77,14 +75,7 @@ def taken_along(session: Session, known_sheets: set[str]) -> dict[str, list[dict
 def _compiled(model: str, text: str) -> dict[str, Any]:
     located = read_yaml(text, "profile.yaml")
     first = build_whole(located)
-    texts = {}
-    for firmware in first.firmwares:
-        for region in region_names():
-            try:
-                profile = build(located, firmware.name, region)
-            except KeyError:
-                continue
-            texts[f"{firmware.name}/{region}"] = [compiled(profile), digest_of(profile)]
+    texts = compiled_texts((f.name for f in first.firmwares), partial(build, located))
     return {"model": model, "first": first.firmware, "texts": texts}
 
 

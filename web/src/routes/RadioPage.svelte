@@ -3,6 +3,7 @@
   import { Input } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { get, patch, post, remove, type Radio, type Schemas, type Sheet } from '../lib/api';
+  import { told } from '../lib/sheet/seen.svelte';
   import { keep, recall } from '../lib/keep';
   import { slotOf } from '../lib/memory/fold';
   import MemoryMap from '../lib/memory/MemoryMap.svelte';
@@ -31,7 +32,6 @@
   }
 
   let rests = $state.raw<Schemas['SeenOnRadioShape'] | null>(null);
-  const told = (claims: string[]): string[] => [...new Set(claims.map((c) => c.replace(/ #\w+$/, '')))];
 
   async function load(): Promise<void> {
     await shell.send();
@@ -125,7 +125,7 @@
     {#if rests && rests.seen.length}
       <details class="seen">
         <summary>Seen on this radio: {rests.seen.length} of {rests.seen.length + rests.not_yet.length} things of its manual that its sheets rest on, in {rests.steps} steps</summary>
-        {#if rests.not_yet.length}<p class="quiet">Not yet, so watch there: {told(rests.not_yet).join('; ')}.</p>{:else}<p class="quiet">All of them did as drawn.</p>{/if}
+        {#if rests.not_yet.length}<p class="quiet">Not yet, so watch there: {[...new Set(rests.not_yet.map(told))].join('; ')}.</p>{:else}<p class="quiet">All of them did as drawn.</p>{/if}
       </details>
     {/if}
     {#if !radio.asked}<WhatStands {radio} onchange={said} />{/if}
