@@ -3,7 +3,6 @@
 ``scripts/bench kit``
 """
 
-import json
 import subprocess
 import sys
 import tempfile
@@ -16,8 +15,9 @@ from statistics import median
 
 from playwright.sync_api import Page, sync_playwright
 
-from vocator.field.kernel import answer
 from vocator.usecases.field_kit import ROOT
+from vocator.usecases.make_sheet import SheetRequest
+from vocator.usecases.sheet_work import drawn_sheet
 
 ARGS = ["--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
 TIMES = 5
@@ -43,6 +43,7 @@ def starts(page: Page, address: str) -> tuple[list[float], list[float]]:
         page.wait_for_selector("text=as read", timeout=120_000)
         reads.append(time.perf_counter() - begun)
         page.evaluate("navigator.serviceWorker.ready.then(() => 1)")
+        page.wait_for_timeout(6000)  # what was compiled is put away
         page.goto("about:blank")
     return stands, reads
 
@@ -64,7 +65,7 @@ def sheets(page: Page, address: str) -> tuple[float, float]:
         page.wait_for_selector(".donekey")
         there.append(time.perf_counter() - begun)
         begun = time.perf_counter()
-        answer("sheet", json.dumps({"model": "ardvane-finch", "slot": str(number + 7), "line": line}))
+        drawn_sheet(request := SheetRequest("ardvane-finch", str(number + 7), line), None, request)
         here.append(time.perf_counter() - begun)
     return median(there), median(here)
 

@@ -43,15 +43,24 @@ class Pieces(Sighted):
 
     def __init__(self, track: Track, terms: tuple[Floats, ...], start: Floats) -> None:
         self.track, self.terms, self.start = track, terms, start
+        self.slopes = tuple(term * (power / track.step) for power, term in enumerate(terms) if power)
 
     def at(self, seconds: Floats) -> tuple[Horizon, Floats, Floats]:
         """Return the horizon, positions and velocities, each at a time of its own."""
         u = (seconds - self.start) / self.track.step
-        c0, c1, c2, c3, c4, c5 = self.terms
-        position = ((((c5 * u + c4) * u + c3) * u + c2) * u + c1) * u + c0
-        velocity = ((((5 * u) * c5 + 4 * c4) * u + 3 * c3) * u + 2 * c2) * u + c1
-        velocity /= self.track.step
+        position, velocity = _polynomial(self.terms, u), _polynomial(self.slopes, u)
         return Horizon(self.track.site, self.track.jd, seconds), position.T, velocity.T
+
+
+def _polynomial(terms: tuple[Floats, ...], u: Floats) -> Floats:
+    """Return the polynomials (3, n) with these terms, the lowest first, at ``u``, by Horner's scheme."""
+    *lower, value = terms
+    value = value * u
+    for term in reversed(lower[1:]):
+        value += term
+        value *= u
+    value += lower[0]
+    return value
 
 
 def _acceleration(position: Floats) -> Floats:
