@@ -92,3 +92,29 @@ def test_a_sheet_says_whether_it_still_stands_where_its_profile_was_changed(clie
     assert stands() == {"changed": True, "holds": True, "why": ""}, "what a new radio has does not change these keys"
     change('"FN hold 1": open store', '"FN hold 2": open store')
     assert stands() == {"changed": True, "holds": False, "why": "its keys come out differently now"}
+
+
+def test_two_descriptions_stand_side_by_side_and_single_readings_are_taken_over(client):
+    mine = FINCH.replace("model: ardvane-finch", "model: my-finch", 1)
+    theirs = (
+        FINCH.replace('"FN hold 1": open store', '"FN hold 2": open store', 1)
+        .replace('new: "KEY", scope: set', 'new: "ON", scope: set', 1)
+        .replace("high_hz: 480000000", "high_hz: 470000000", 1)
+    )
+    assert client.post("/api/models", content=mine.encode()).status_code == 201
+    compare = lambda text, take=(): client.post("/api/models/my-finch/compare", json={"yaml": text, "take": list(take)})  # noqa: E731
+    assert compare(FINCH).json() == [], "a name is no reading"
+    found = {d["path"]: (d["here"], d["there"]) for d in compare(theirs).json()}
+    assert found["settings.LIGHT.new"] == ("KEY", "ON")
+    assert found["screens.vfo.bind.FN hold 1"] == ("open store", "") and found["screens.vfo.bind.FN hold 2"] == ("", "open store")
+    assert len(found) == 4
+    left = {d["path"] for d in compare(theirs, ["settings.LIGHT.new"]).json()}
+    assert left == set(found) - {"settings.LIGHT.new"}
+    assert "lights the display" in client.get("/api/models/my-finch/profile.yaml").text
+    before = client.get("/api/models/my-finch/profile.yaml").text
+    assert compare(theirs, ["settings.LIGHT.new"]).status_code == 422, "they do not differ there any more"
+    assert compare(theirs, ["screens.vfo.bind.FN hold 1"]).status_code in (200, 422)
+    assert compare("model: [", []).status_code == 422 and compare("", []).status_code == 422
+    assert compare(theirs, left - {"screens.vfo.bind.FN hold 1"}).status_code == 200
+    assert compare(theirs).json() == [] and before != client.get("/api/models/my-finch/profile.yaml").text
+    assert client.post("/api/models/ardvane-finch/compare", json={"yaml": theirs}).status_code == 404

@@ -6,13 +6,13 @@ from fastapi import APIRouter, Response
 
 from vocator.api.media import file_of
 from vocator.api.passes import Body
-from vocator.api.schemas import GoalTable, ModelShape, TakenProfile, WayHome
+from vocator.api.schemas import DifferenceShape, GoalTable, ModelShape, OtherDescription, TakenProfile, WayHome
 from vocator.api.store import Store
 from vocator.files.profile_schema import json_schema
 from vocator.usecases.documents import document
 from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
 from vocator.usecases.goal_table import goal_table
-from vocator.usecases.own_profiles import own_models, profile_text, remove_profile, take_profile
+from vocator.usecases.own_profiles import compare_profile, own_models, profile_text, remove_profile, take_profile
 from vocator.usecases.twins import twin_of
 
 router = APIRouter(prefix="/api", tags=["models"])
@@ -37,6 +37,12 @@ def profile(model: str, store: Store) -> Response:
     """Return the profile of a model as it was written."""
     head = {"Content-Disposition": 'attachment; filename="profile.yaml"'}
     return Response(profile_text(store, model), media_type="application/yaml", headers=head)
+
+
+@router.post("/models/{model}/compare")
+def compare_model(model: str, given: OtherDescription, store: Store) -> list[DifferenceShape]:
+    """Show where another description of the radio of a profile of one's own differs, after taking over the readings that are asked for."""
+    return [DifferenceShape.model_validate(d) for d in compare_profile(store, model, given.yaml, given.take)]
 
 
 @router.delete("/models/{model}", status_code=204)

@@ -355,3 +355,18 @@ class Problem(BaseModel):
     nearest: str | None = None
     doubts: list[DoubtShape] | None = None
     reference: str | None = None
+
+
+class OtherDescription(Shape):
+    """Another description of a radio, as YAML, and the places whose readings are taken over from it."""
+
+    yaml: str = Field(max_length=300_000)
+    take: list[Annotated[str, Field(max_length=300)]] = Field(default=[], max_length=300)
+
+
+class DifferenceShape(Shape):
+    """A place at which two descriptions differ; empty where one says nothing."""
+
+    path: str
+    here: str
+    there: str

@@ -326,6 +326,30 @@ def profile_check(file: Path, as_json: Json = False) -> None:
         raise typer.Exit(1)
 
 
+@profile_app.command("compare")
+def profile_compare(
+    file: Path,
+    other: Path,
+    take: Annotated[
+        list[str] | None, typer.Option(help="A place whose reading is taken over from the other; may be given again.")
+    ] = None,
+    out: Annotated[Path | None, typer.Option(help="Where the profile with what was taken over is written.")] = None,
+    as_json: Json = False,
+) -> None:
+    """Show where two descriptions of the same radio read its manual differently; take single readings over."""
+    from vocator.usecases.compare_profiles import differences, with_readings
+    from vocator.usecases.twins import read_profile
+
+    try:
+        here, there = read_profile(str(file)), read_profile(str(other))
+        answer = {"differences": differences(here, there)}
+        if take and out:
+            out.write_text(with_readings(here, there, take), encoding="utf-8")
+    except KNOWN_ERRORS as error:
+        _fail(str(error))
+    _write(answer, as_json, tables.compared)
+
+
 @app.command("field-kit")
 def field_kit(folder: Path, as_json: Json = False) -> None:
     """Write a folder of plain files that is one operator's Vocator, with no server (docs/field.md)."""

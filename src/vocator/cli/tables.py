@@ -197,3 +197,9 @@ def kit(answer: dict[str, Any]) -> str:
     return (
         f"{answer['folder']}: {answer['files']} files, {answer['bytes'] / 1e6:.1f} MB; serve it by any web server for plain files"
     )
+
+
+def compared(answer: dict[str, Any]) -> str:
+    """Write where two profiles differ, each place with what stands here and there."""
+    rows = [f"{d['path']}\n    here   {d['here'] or '-'}\n    there  {d['there'] or '-'}" for d in answer["differences"]]
+    return "\n".join(rows) or "they read the manual alike"

@@ -18,6 +18,7 @@ from vocator.files.strict_yaml import read_yaml
 from vocator.settings import settings
 from vocator.storage.database import session_for
 from vocator.storage.tables import OutingRow, OwnProfileRow, RadioRow
+from vocator.usecases.compare_profiles import differences, with_readings
 from vocator.usecases.drawing import drawing
 from vocator.usecases.errors import NotFound
 from vocator.usecases.trial import change_settled, mended
@@ -105,6 +106,22 @@ def mend_profile(session: Session, model: str, log: list[Any]) -> str:
     row.text = text
     session.flush()
     return change.words
+
+
+def compare_profile(session: Session, model: str, there: str, take: list[str]) -> list[dict[str, Any]]:
+    """Compare a profile of one's own with another description of the radio, and take single readings over; returns where they differ then.
+
+    Raises NotFound, DataFileError for what is no profile, Refusal for readings that cannot be taken: then none is.
+    """
+    row = session.get(OwnProfileRow, model)
+    if row is None:
+        raise NotFound(f"profile {model[:60]}", ", ".join(own_models(session)) or "none yet")
+    if take:
+        text = with_readings(row.text, there, take)
+        check_kept_profile(model, text)
+        row.text = text
+        session.flush()
+    return differences(row.text, there)
 
 
 def remove_profile(session: Session, model: str) -> None:

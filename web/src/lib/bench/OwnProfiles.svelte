@@ -1,12 +1,15 @@
 <!-- Profiles of one's own: taken as YAML, given out as they were written. -->
 <script lang="ts">
-  import { remove, sendFile, type Schemas } from '../api';
+  import { remove, sendFile, type Model, type Schemas } from '../api';
   import { shell } from '../shell/state.svelte';
+  import Compare from './Compare.svelte';
   import { data } from './data.svelte';
 
   let file: HTMLInputElement | undefined = $state();
   let trouble = $state('');
   let told = $state('');
+  let beside = $state.raw<Model | null>(null);
+  let comparing = $state(false);
   let own = $derived(data.models.filter((m) => m.own));
 
   async function take(): Promise<void> {
@@ -53,11 +56,14 @@
     <ul>
       {#each own as m (m.model)}
         <li><b>{m.name}</b> <span>{m.model}</span> <a class="act plain" href="/api/models/{m.model}/profile.yaml" download="{m.model}.yaml">YAML</a>
+          <button type="button" class="act plain" aria-label="Compare {m.name}" onclick={() => { beside = m; comparing = true; }}>Compare</button>
           <button type="button" class="act plain" aria-label="Remove {m.name}" onclick={() => drop(m.model)}>Remove</button></li>
       {/each}
     </ul>
   {/if}
 </section>
+
+{#if beside}{#key beside.model}<Compare bind:open={comparing} model={beside.model} name={beside.name} />{/key}{/if}
 
 <style>
   section {
