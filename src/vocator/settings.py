@@ -17,6 +17,8 @@ class Settings(BaseSettings):
     listing_url: str = "http://127.0.0.1:8644/repeaters"
     data: Path = Path(__file__).parent.parent.parent
     tls: Path = Path(__file__).parent.parent.parent / ".data" / "tls"
+    library: Path = Path(__file__).parent.parent.parent / ".data" / "library"
+    """The folder of a club's profiles."""
     log: Literal["text", "json"] = "text"
     """How the server logs."""
     workers: int = 1

@@ -3,6 +3,7 @@
 import pytest
 
 from vocator.files.profile_parts import PROFILES
+from vocator.settings import Settings
 from vocator.storage.tables import OwnProfileRow
 
 FINCH = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")
@@ -118,3 +119,23 @@ def test_two_descriptions_stand_side_by_side_and_single_readings_are_taken_over(
     assert compare(theirs, left - {"screens.vfo.bind.FN hold 1"}).status_code == 200
     assert compare(theirs).json() == [] and before != client.get("/api/models/my-finch/profile.yaml").text
     assert client.post("/api/models/ardvane-finch/compare", json={"yaml": theirs}).status_code == 404
+
+
+def test_a_folder_of_profiles_is_the_clubs_library(client, tmp_path, monkeypatch):
+    monkeypatch.setattr("vocator.usecases.library.settings", lambda: Settings(library=tmp_path / "library"))
+    assert client.get("/api/library").json() == []
+    (tmp_path / "library").mkdir()
+    (tmp_path / "library" / "linnet.yaml").write_text(OWN, encoding="utf-8")
+    (tmp_path / "library" / "broken.yml").write_text("model: [", encoding="utf-8")
+    (tmp_path / "library" / "latin.yaml").write_bytes(b"name: caf\xe9")
+    (tmp_path / "library" / "notes.txt").write_text("no profile", encoding="utf-8")
+    (tmp_path / "secret.yaml").write_text(OWN, encoding="utf-8")
+    listed = {e["file"]: e for e in client.get("/api/library").json()}
+    assert set(listed) == {"linnet.yaml", "broken.yml", "latin.yaml"}
+    assert listed["linnet.yaml"]["name"] == "My Linnet" and not listed["linnet.yaml"]["here"]
+    assert listed["broken.yml"]["trouble"] and listed["latin.yaml"]["trouble"]
+    for bad in ("../secret.yaml", "..%2Fsecret.yaml", "none.yaml", "broken.yml", "notes.txt"):
+        assert client.post(f"/api/library/{bad}").status_code in (404, 405, 422), bad
+    assert client.post("/api/library/linnet.yaml").json()["model"] == "my-linnet"
+    assert [e["here"] for e in client.get("/api/library").json() if e["file"] == "linnet.yaml"] == [True]
+    assert client.post("/api/library/linnet.yaml").status_code == 422, "it is there already"

@@ -315,7 +315,9 @@ def test_the_commands_of_the_readme_run_as_they_stand(tmp_path):
 def test_two_profiles_are_compared_and_a_reading_is_taken_over(tmp_path):
     finch = Path("src/vocator/data/profiles/ardvane-finch.yaml")
     other, out = tmp_path / "other.yaml", tmp_path / "out.yaml"
-    other.write_text(finch.read_text(encoding="utf-8").replace('new: "KEY", scope: set', 'new: "ON", scope: set', 1), encoding="utf-8")
+    other.write_text(
+        finch.read_text(encoding="utf-8").replace('new: "KEY", scope: set', 'new: "ON", scope: set', 1), encoding="utf-8"
+    )
     code, shown, _ = vocator("profile", "compare", str(finch), str(other))
     assert code == 0 and "settings.LIGHT.new" in shown and "here   KEY" in shown
     assert vocator("profile", "compare", str(finch), str(other), "--take", "settings.LIGHT.new", "--out", str(out))[0] == 0

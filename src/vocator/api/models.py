@@ -6,12 +6,13 @@ from fastapi import APIRouter, Response
 
 from vocator.api.media import file_of
 from vocator.api.passes import Body
-from vocator.api.schemas import DifferenceShape, GoalTable, ModelShape, OtherDescription, TakenProfile, WayHome
+from vocator.api.schemas import DifferenceShape, GoalTable, LibraryEntry, ModelShape, OtherDescription, TakenProfile, WayHome
 from vocator.api.store import Store
 from vocator.files.profile_schema import json_schema
 from vocator.usecases.documents import document
 from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
 from vocator.usecases.goal_table import goal_table
+from vocator.usecases.library import library, take_from_library
 from vocator.usecases.own_profiles import compare_profile, own_models, profile_text, remove_profile, take_profile
 from vocator.usecases.twins import twin_of
 
@@ -29,6 +30,19 @@ def models(store: Store) -> list[ModelShape]:
 def take_model(raw: Body, store: Store) -> TakenProfile:
     """Keep a profile of one's own, given as YAML."""
     profile, notes = take_profile(store, raw)
+    return TakenProfile(model=profile.model, name=profile.name, notes=notes)
+
+
+@router.get("/library")
+def club_library(store: Store) -> list[LibraryEntry]:
+    """Return the profiles of the club's library."""
+    return [LibraryEntry.model_validate(e) for e in library(store)]
+
+
+@router.post("/library/{file}", status_code=201)
+def take_library_profile(file: str, store: Store) -> TakenProfile:
+    """Take a profile of the club's library in."""
+    profile, notes = take_from_library(store, file)
     return TakenProfile(model=profile.model, name=profile.name, notes=notes)
 
 

@@ -370,3 +370,13 @@ class DifferenceShape(Shape):
     path: str
     here: str
     there: str
+
+
+class LibraryEntry(Shape):
+    """A profile of the club's library: whether it is taken in already, or why it cannot be."""
+
+    file: str
+    model: str
+    name: str
+    here: bool
+    trouble: str

@@ -1,6 +1,7 @@
 <!-- Profiles of one's own: taken as YAML, given out as they were written. -->
 <script lang="ts">
-  import { remove, sendFile, type Model, type Schemas } from '../api';
+  import { onMount } from 'svelte';
+  import { get, post, remove, sendFile, type Model, type Schemas } from '../api';
   import { shell } from '../shell/state.svelte';
   import Compare from './Compare.svelte';
   import { data } from './data.svelte';
@@ -15,15 +16,24 @@
   async function take(): Promise<void> {
     const chosen = file?.files?.[0];
     if (!chosen) return;
+    await keep(() => sendFile<Schemas['TakenProfile']>('/models', chosen));
+    if (file) file.value = '';
+  }
+
+  let library = $state.raw<Schemas['LibraryEntry'][]>([]);
+  const ofLibrary = () => get<Schemas['LibraryEntry'][]>('/library').then((found) => (library = found), () => {});
+  onMount(() => void ofLibrary());
+
+  async function keep(take: () => Promise<Schemas['TakenProfile']>): Promise<void> {
     trouble = told = '';
     try {
-      const made = await sendFile<Schemas['TakenProfile']>('/models', chosen);
+      const made = await take();
       told = `${made.name} is taken${made.notes.length ? `; noted: ${made.notes.join('; ')}` : ''}. It is among the radios to add now.`;
       await data.load();
+      await ofLibrary();
     } catch (error) {
       trouble = shell.note(error);
     }
-    if (file) file.value = '';
   }
 
   async function drop(model: string): Promise<void> {
@@ -52,6 +62,16 @@
   </div>
   {#if trouble}<div class="harm" role="alert">{#each trouble.split('\n') as line, at (at)}<div>{line}</div>{/each}</div>{/if}
   {#if told}<p role="status">{told}</p>{/if}
+  {#if library.length}
+    <h3>The club's library</h3>
+    <ul>
+      {#each library as one (one.file)}
+        <li><b>{one.name}</b> <span>{one.model || one.file}</span>
+          {#if one.here}<span>taken in</span>{:else if one.trouble}<span class="quiet">cannot be taken: {one.trouble}</span>
+          {:else}<button type="button" class="act plain" aria-label="Take {one.name} in" onclick={() => keep(() => post(`/library/${encodeURIComponent(one.file)}`, {}))}>Take it in</button>{/if}</li>
+      {/each}
+    </ul>
+  {/if}
   {#if own.length}
     <ul>
       {#each own as m (m.model)}
