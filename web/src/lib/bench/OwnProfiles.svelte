@@ -95,6 +95,10 @@
     margin: 0 0 4px;
     font-size: 20px;
   }
+  h3 {
+    margin: 20px 0 4px;
+    font-size: 18px;
+  }
   .acts {
     display: flex;
     flex-wrap: wrap;
