@@ -1,8 +1,10 @@
 """The trainer through the API: what comes next, one exercise, its judge, everything kept once."""
 
 import uuid
+from io import BytesIO
 
 import pytest
+from pdfminer.high_level import extract_text
 
 from vocator import clock
 from vocator.core.drill.items import items_of
@@ -98,5 +100,13 @@ def test_the_board_shows_who_agrees_and_has_done_a_whole_one_from_memory(client)
         assert answer(client, "whole", seed=1, id=f"whole of {person}", person=person).json()["right"] is True
     people = client.get(f"/api/outings/{board['id']}").json()["people"]
     assert people[0]["practised"] and people[1]["practised"] is None, "only who agrees, whatever the case of the name"
+    printed = [
+        extract_text(BytesIO(client.get(f"/api/outings/{board['id']}/cards.pdf?person={p['id']}").content)) for p in people
+    ]
+    assert (
+        "practised" in printed[0]
+        and "practised" not in printed[1]
+        and all("Written when this was printed: 0 of" in x for x in printed)
+    )
     odd = client.post("/api/outings", json={"outing": {**OUTING, "people": [{**ADA, "shows_practice": "yes"}]}})
     assert odd.status_code == 422 and "true or false" in odd.text

@@ -55,7 +55,9 @@ def _person_card(outing: Outing, channels: dict[str, Any], person: dict[str, Any
         if name:
             over.append(name)
     post = outing.post(person["post"])
+    practised = f"; practised {person['practised']:%d %b}" if person["practised"] else ""
     foot = (
+        f"Written when this was printed: {person['done']} of {person['able']}{practised}",
         f"Fail-over: {', then '.join(over)}" if over else "No channel of this outing is within this radio's reach",
         f"Net control: {outing.net_control}. Check in {outing.check_in}",
         "Antenna first. Listen, then your call sign. Send only where you may.",
