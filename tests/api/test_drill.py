@@ -110,3 +110,11 @@ def test_the_board_shows_who_agrees_and_has_done_a_whole_one_from_memory(client)
     )
     odd = client.post("/api/outings", json={"outing": {**OUTING, "people": [{**ADA, "shows_practice": "yes"}]}})
     assert odd.status_code == 422 and "true or false" in odd.text
+
+
+def test_what_was_exercised_is_given_as_a_table(client):
+    assert client.get("/api/drill/events.csv").text.count("\n") == 1, "a head alone"
+    assert answer(client, "whole", seed=1, id="whole of ada", person="=Ada").json()["right"] is True
+    head, *lines = client.get("/api/drill/events.csv").text.splitlines()
+    assert head.startswith("time (UTC),person,model,exercise,outcome,hints,seconds") and lines
+    assert all("right" in line and "'=Ada" in line for line in lines), "no cell begins a formula"

@@ -2,15 +2,16 @@
 
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Query, Response
 from pydantic import Field
 
 from vocator import clock
 from vocator.api.instants import Stamp
+from vocator.api.media import file_of
 from vocator.api.schemas import DisplayShape, Shape
 from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
-from vocator.usecases.drill import Answered, answer, drill_view, exercise_view
+from vocator.usecases.drill import Answered, answer, drill_csv, drill_view, exercise_view
 
 router = APIRouter(prefix="/api/drill", tags=["drill"])
 
@@ -105,6 +106,13 @@ class VerdictShape(Shape):
 def drill(model: Model, store: Store, person: Person = "me") -> DrillShape:
     """Return where somebody stands with a radio."""
     return DrillShape.model_validate(drill_view(store, model, person, clock.utc_now()))
+
+
+@router.get("/events.csv", **file_of("text/csv"))
+def events_csv(store: Store) -> Response:
+    """Return all that was exercised, as a table."""
+    head = {"Content-Disposition": 'attachment; filename="drill.csv"'}
+    return Response(drill_csv(store), media_type="text/csv", headers=head)
 
 
 @router.get("/exercise")

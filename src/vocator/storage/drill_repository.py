@@ -22,6 +22,14 @@ class DrillRepository:
         rows = self.session.scalars(query.order_by(DrillEventRow.at_utc, DrillEventRow.id))
         return [Done(r.item, r.at_utc.astimezone(UTC), r.right, r.hints, r.seconds, r.usual_s) for r in rows]
 
+    def everything(self) -> list[tuple[str, str, Done, int]]:
+        """Return all events with person, model and the keys pressed, the earliest first."""
+        rows = self.session.scalars(select(DrillEventRow).order_by(DrillEventRow.at_utc, DrillEventRow.id))
+        return [
+            (r.person, r.model, Done(r.item, r.at_utc.astimezone(UTC), r.right, r.hints, r.seconds, r.usual_s), r.keys)
+            for r in rows
+        ]
+
     def people(self) -> list[str]:
         """Return everybody who did anything, by name."""
         return sorted(set(self.session.scalars(select(DrillEventRow.person).distinct())))

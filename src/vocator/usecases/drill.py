@@ -16,6 +16,7 @@ from vocator.core.drill.path import path
 from vocator.core.drill.schedule import Done, Stage, next_items, standings
 from vocator.core.instants import stamped
 from vocator.core.radio.twin import Twin
+from vocator.files.csv_cells import write_rows
 from vocator.storage.drill_repository import DrillRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.twin_play import play_view, unpack
@@ -86,6 +87,25 @@ def drill_view(session: Session, model: str, person: str, now: datetime) -> dict
 def last_from_memory(session: Session) -> dict[tuple[str, str], datetime]:
     """Return when each person last put a whole repeater into a slot from memory, by name (small letters) and model."""
     return DrillRepository(session).last_right(WHOLE.key)
+
+
+def drill_csv(session: Session) -> str:
+    """Return all that was exercised as CSV with units in the header, the earliest first."""
+    rows = (
+        (
+            f"{d.at:%Y-%m-%dT%H:%M:%SZ}",
+            person,
+            model,
+            d.item,
+            "right" if d.right else "wrong",
+            d.hints,
+            f"{d.seconds:.0f}",
+            f"{d.usual_s:.0f}",
+            keys,
+        )
+        for person, model, d, keys in DrillRepository(session).everything()
+    )
+    return write_rows(("time (UTC)", "person", "model", "exercise", "outcome", "hints", "seconds", "usual seconds", "keys"), rows)
 
 
 def _seed(rows: Iterable[Done], item: Item) -> int:

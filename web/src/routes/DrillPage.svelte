@@ -1,7 +1,7 @@
 <!-- Drill: five minutes on the twin, what comes next by what happened; a path for newcomers. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { get, type Model, type Schemas } from '../lib/api';
+  import { get, inKit, type Model, type Schemas } from '../lib/api';
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
   import ExerciseView from '../lib/drill/ExerciseView.svelte';
@@ -95,6 +95,7 @@
           </ul>
         </section>
       </div>
+      {#if drill.people.length && !inKit()}<p class="quiet"><a href="/api/drill/events.csv" download>All that was exercised, as a table (CSV)</a></p>{/if}
     {:else}<p class="quiet">Looking what is due…</p>{/if}
   {/if}
 </main>
