@@ -1,6 +1,7 @@
 """Devices that go where no server is: what they take along, and what they did when they are back."""
 
 import hashlib
+import logging
 import zlib
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -8,7 +9,7 @@ from datetime import datetime
 from functools import cache, partial
 from typing import Any
 
-from sqlalchemy.exc import DataError, IntegrityError
+from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.orm import Session
 
 from vocator import VERSION, clock
@@ -35,6 +36,7 @@ from vocator.usecases.sheets import (
 )
 from vocator.usecases.station import save_station
 
+log = logging.getLogger("vocator")
 DEVICE_IDS = 2**31
 """From here on a radio's number is one that a device gave."""
 
@@ -110,12 +112,15 @@ def take_events(session: Session, given: list[Done]) -> dict[str, Any]:
 
 
 def _why(error: Exception) -> str:
+    """Return why an event could not be taken; raises what the store fails with: then the device tells it all again."""
+    if isinstance(error, OperationalError | InterfaceError):
+        raise error
     problem = known(error)
     if problem is not None:
         return str(problem["detail"])
-    if isinstance(error, DataError | IntegrityError | KeyError | TypeError | ValueError | AttributeError):
-        return "it is not whole: something in it is none that can be kept"
-    raise error
+    if not isinstance(error, DataError | IntegrityError | KeyError | TypeError | ValueError | AttributeError):
+        log.error("an event of a device failed", exc_info=error)  # it must not hold back the others for good
+    return "it is not whole: something in it is none that can be kept"
 
 
 def _real(session: Session, radio_id: int) -> int:
