@@ -76,3 +76,32 @@ def test_a_kit_writes_and_keeps_a_sheet_with_no_network(plain_files, browser: Br
     expect(page.get_by_text("Nothing was taken")).to_be_visible()
     assert all(url.startswith((address, "blob:", "data:")) for url in asked), "nothing came from elsewhere"
     context.close()
+
+
+OLD = """async () => {
+  const put = (name, key, value) => new Promise((done) => {
+    const asked = indexedDB.open(`vocator-kit-${name}`);
+    asked.onupgradeneeded = () => asked.result.createObjectStore(name);
+    asked.onsuccess = () => {
+      const writing = asked.result.transaction(name, 'readwrite');
+      writing.objectStore(name).put(value, key);
+      writing.oncomplete = () => { asked.result.close(); done(); };
+    };
+  });
+  await put('radios', '5', { id: 5, name: 'Lent by Lom', model: 'brisko-pico', model_name: 'Brisko Pico', firmware: '1',
+    slots: { '7': { slot: '7', state: 'free', channel: null, changed_at: '2026-01-02T03:04:05Z' } } });
+}"""
+
+
+def test_what_an_earlier_kit_kept_is_brought_over(plain_files, browser: Browser):
+    address, _ = plain_files
+    context = browser.new_context(viewport={"width": 390, "height": 844})
+    page = context.new_page()
+    page.goto(address + "kit.json")
+    page.evaluate(OLD)
+    page.goto(address + "#/radios")
+    expect(page.get_by_role("heading", name="Lent by Lom")).to_be_visible(timeout=120_000)
+    page.reload()
+    expect(page.get_by_role("heading", name="Lent by Lom")).to_be_visible(timeout=120_000)
+    assert not [d for d in page.evaluate("indexedDB.databases()") if d["name"].startswith("vocator-kit")]
+    context.close()

@@ -14,6 +14,7 @@
   import SheetPage from '../routes/SheetPage.svelte';
   import TwinPage from '../routes/TwinPage.svelte';
   import { navigate, route } from './router.svelte';
+  import { bringOver } from './before';
   import { BASE } from './carrier';
 
   const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/twin', 'Twin'], ['/drill', 'Drill']] as const;
@@ -38,6 +39,7 @@
       await shell.loadStation();
       await data.load();
       stands = true;
+      if (await bringOver(takeFile, (one) => put('/station', { ...one, may_send_on: [] }))) await data.load();
       regions = await get<Region[]>('/regions');
     })().catch((error: unknown) => (broken = String(error)));
     void navigator.storage?.persist?.();
