@@ -7,6 +7,8 @@ from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
+from vocator.field.book import TABLES
+
 ALONE = """
 import json, sys
 from datetime import UTC, datetime, timedelta
@@ -91,12 +93,8 @@ class Device:
         for sheet in book["sheet"]:
             if sheet["content"] is None:
                 sheet["content"] = known[sheet["id"]]["content"]
-        self.rows = {}
-        pairs = [(table, row) for table, rows in book.items() for row in rows]
-        for n, (table, row) in enumerate(pairs):
-            self.rows[f"{table}/{n}"] = row
+        self.rows = {f"{table}/{'/'.join(str(row[k]) for k in TABLES[table])}": row for table, own in book.items() for row in own}
         self.reopen()
-        self.rows = {f"{t}/{r['id']}" if "id" in r else f"{t}/{n}": r for n, (t, r) in enumerate(pairs)}
 
     def close(self) -> None:
         """End the heart; raises AssertionError where it needed more than it may."""

@@ -6,15 +6,13 @@ from fastapi import APIRouter, Query, Response
 from fastapi.responses import JSONResponse
 from pydantic import Field
 
-from vocator import clock
 from vocator.api.drill import AnswerIn
 from vocator.api.instants import Stamp
 from vocator.api.schemas import NewRadio, RadioName, Shape, SlotMarks, SlotNote, StationShape
 from vocator.api.sheet_schemas import FoundShape, SheetContent, SheetStatusShape, TakenSlot, Ticks
+from vocator.api.sheets import ticks_of
 from vocator.api.station import station_of
 from vocator.api.store import Store
-from vocator.core.instants import stamped
-from vocator.core.keeping.records import Outcome, Tick
 from vocator.usecases.drill import Answered
 from vocator.usecases.in_the_field import Done, heart, manifest, take_events, taken_along
 
@@ -182,18 +180,10 @@ def keep_events(given: Events, store: Store) -> TakenEvents:
 
 
 def _done(event: Event) -> Done:
-    what = event.model_dump(exclude={"id", "at", "kind"}, exclude_unset=True)
-    now = clock.utc_now()
+    what = event.model_dump(exclude={"id", "at", "kind"})
     match event:
         case TicksEvent():
-            what["ticks"] = [
-                Tick(t.id, t.sheet_id, t.step, stamped(t.at, now)[0], t.done, Outcome(t.outcome) if t.outcome else None)
-                for t in event.ticks
-            ]
-        case RadioEvent():
-            what = event.model_dump()
-        case SlotEvent():
-            what["shows"] = event.shows
+            what["ticks"], _ = ticks_of(event)
         case StationEvent():
             what["station"] = station_of(event.station)
         case DrillEvent():

@@ -109,13 +109,19 @@ def keep_ticks(given: Ticks, store: Store, asking: Who) -> Kept:
     """Keep ticks, perhaps made while the server was away; sending them twice is harmless."""
     for sheet_id in {t.sheet_id for t in given.ticks}:
         asking.must_own_sheet(store, sheet_id)
+    ticks, notes = ticks_of(given)
+    return Kept(ids=tick(store, ticks), notes=notes)
+
+
+def ticks_of(given: Ticks) -> tuple[list[Tick], list[str]]:
+    """Return the ticks that a page sent, and what is to be told of its clock."""
     now = clock.utc_now()
     when = [stamped(t.at, now) for t in given.ticks]
     ticks = [
         Tick(t.id, t.sheet_id, t.step, at, t.done, Outcome(t.outcome) if t.outcome else None)
         for t, (at, _) in zip(given.ticks, when, strict=True)
     ]
-    return Kept(ids=tick(store, ticks), notes=list(dict.fromkeys(words for _, words in when if words)))
+    return ticks, list(dict.fromkeys(words for _, words in when if words))
 
 
 @router.get("/{sheet_id}/proof")

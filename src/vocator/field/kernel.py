@@ -309,14 +309,19 @@ def all_rows() -> str:
 def take_rows(given: str) -> str:
     """Take such a file; answers as ``answer`` does, with how many radios and sheets were new."""
     try:
-        body: Any = take(_book, json.loads(given), RadioRepository(_book).note)
-        sheets = json.loads(given)["rows"].get("tick", [])
-        for sheet_id in {t["sheet_id"] for t in sheets if _book.row("sheet", t["sheet_id"])}:
-            tick(_book, [_tick(t) for t in sheets if t["sheet_id"] == sheet_id])
+        file = json.loads(given)
+        body: Any = take(_book, file, RadioRepository(_book).note)
+        tick(_book, [_tick(t) for t in file["rows"].get("tick", []) if _book.row("sheet", t["sheet_id"])])
         status = 200
     except Exception as error:
-        _book.undo()
         status, body = _problem(error)
+    return _reply(status, body)
+
+
+def _reply(status: int, body: Any) -> str:
+    """Return an answer with what it changed and what is to be told; one that failed changes nothing."""
+    if status >= 400:
+        _book.undo()
     changed, events = _book.done()
     return json.dumps({"status": status, "body": body, "changed": changed, "events": events}, ensure_ascii=False, default=_plain)
 
@@ -333,10 +338,7 @@ def answer(method: str, path: str, given: str) -> str:
     A call that fails changes nothing.
     """
     status, body = _answered(method, path, json.loads(given))
-    if status >= 400:
-        _book.undo()
-    changed, events = _book.done()
-    return json.dumps({"status": status, "body": body, "changed": changed, "events": events}, ensure_ascii=False, default=_plain)
+    return _reply(status, body)
 
 
 def _answered(method: str, path: str, given: Any) -> tuple[int, Any]:

@@ -69,12 +69,10 @@ class FieldRepository:
         of_mine = SheetRow.radio_id.in_(mine)
         done = select(SheetRow.id).where(of_mine, SheetRow.status != "open").order_by(SheetRow.created_at.desc()).limit(MOST_DONE)
         wanted = select(SheetRow.id).where(of_mine, SheetRow.status == "open").union(done)
-        sheets = [
-            {**row, "content": None if row["id"] in known_sheets else self.session.get_one(SheetRow, row["id"]).content}
-            for row in self._plain(
-                select(*(c for c in SheetRow.__table__.columns if c.name != "content")).where(SheetRow.id.in_(wanted))
-            )
-        ]
+        unknown = select(SheetRow.id, SheetRow.content).where(SheetRow.id.in_(wanted), SheetRow.id.not_in(known_sheets))
+        contents = {r.id: r.content for r in self.session.execute(unknown)}
+        heads = select(*(c for c in SheetRow.__table__.columns if c.name != "content")).where(SheetRow.id.in_(wanted))
+        sheets = [{**row, "content": contents.get(row["id"])} for row in self._plain(heads)]
         return {
             "station": self._plain(select(StationRow.__table__)),
             "radio": self._plain(

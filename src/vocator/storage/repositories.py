@@ -1,7 +1,7 @@
 """Repositories: rows in, the core's records out."""
 
 from collections import OrderedDict
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import asdict
 from datetime import datetime
 from typing import Any, TypeVar
@@ -269,10 +269,10 @@ class SheetRepository:
     def claims(self, radio_id: int) -> list[tuple[list[list[str]], tuple[int, ...]]]:
         """Return for each sheet of a radio what its steps rest on, and the steps that are ticked."""
         claims = SheetRow.content.op("->", return_type=JSONB())("claims").label("claims")
-        rows = self.session.execute(
-            select(SheetRow.id, claims).where(SheetRow.radio_id == radio_id).order_by(SheetRow.created_at.desc())
-        )
-        return [(r.claims, self.ticked(r.id)) for r in rows.all()[:MOST_EVIDENCE] if r.claims]
+        query = select(SheetRow.id, claims).where(SheetRow.radio_id == radio_id).order_by(SheetRow.created_at.desc())
+        rows = [r for r in self.session.execute(query.limit(MOST_EVIDENCE)) if r.claims]
+        ticked = self._ticked_of([r.id for r in rows])
+        return [(r.claims, ticked[r.id]) for r in rows]
 
     def radios_of(self, sheet_ids: Iterable[str]) -> dict[str, int]:
         """Return the radio of each of these sheets that is there."""
@@ -293,9 +293,14 @@ class SheetRepository:
 
     def ticked(self, sheet_id: str) -> tuple[int, ...]:
         """Return the steps of a sheet that are ticked, by the latest tick of each."""
-        query = select(TickRow.step, TickRow.done).where(TickRow.sheet_id == sheet_id)
-        latest = {row.step: row.done for row in self.session.execute(query.order_by(TickRow.at, TickRow.step, TickRow.id))}
-        return tuple(sorted(step for step, done in latest.items() if done))
+        return self._ticked_of([sheet_id])[sheet_id]
+
+    def _ticked_of(self, sheet_ids: Sequence[str]) -> dict[str, tuple[int, ...]]:
+        query = select(TickRow.sheet_id, TickRow.step, TickRow.done).where(TickRow.sheet_id.in_(sheet_ids))
+        latest: dict[str, dict[int, bool]] = {i: {} for i in sheet_ids}
+        for row in self.session.execute(query.order_by(TickRow.at, TickRow.step, TickRow.id)):
+            latest[row.sheet_id][row.step] = row.done
+        return {i: tuple(sorted(step for step, done in steps.items() if done)) for i, steps in latest.items()}
 
 
 class LogRepository:

@@ -7,7 +7,7 @@ from typing import Any
 from vocator.core.refusal import Refusal
 from vocator.files.profile_alternatives import GONE, Change
 from vocator.files.profile_readings import build_whole
-from vocator.files.strict_yaml import read_yaml
+from vocator.files.strict_yaml import Located, read_yaml
 from vocator.usecases.trial import mended
 
 Path = tuple[str | int, ...]
@@ -20,30 +20,27 @@ def differences(here: str, there: str) -> list[dict[str, Any]]:
 
     Raises DataFileError for one that is no profile.
     """
-    both = [read_yaml(text, name) for text, name in ((here, "here"), (there, "there"))]
+    both = read_yaml(here, "here"), read_yaml(there, "there")
     for located in both:
         build_whole(located)
-    first, second = (located.data for located in both)
-    return [
-        {"path": _text(path), "here": _said(a), "there": _said(b)}
-        for path, a, b in _differing((), first, second)
-        if path[0] not in NAMES
-    ]
+    return [{"path": text, "here": _said(a), "there": _said(b)} for text, (_, a, b) in _apart(*both).items()]
 
 
 def with_readings(here: str, there: str, paths: list[str]) -> str:
     """Return a profile's text with single readings of another taken over, its comments kept; raises Refusal for a path at which they do not differ."""
-    found = {
-        _text(path): (path, b)
-        for path, _, b in _differing((), read_yaml(here, "here").data, read_yaml(there, "there").data)
-        if path[0] not in NAMES
-    }
+    found = _apart(read_yaml(here, "here"), read_yaml(there, "there"))
     for path in paths:
         if path not in found:
             raise Refusal(path[:80], "reading", "a place at which they differ", "Compare them anew.")
     # the last of a list goes first, so that the others keep their places
-    patches = sorted((found[p] for p in paths), key=lambda patch: [str(x).zfill(6) for x in patch[0]], reverse=True)
-    return mended(here, Change(tuple(patches), "taken over", ""))
+    taken = sorted((found[p] for p in paths), key=lambda one: [str(x).zfill(6) for x in one[0]], reverse=True)
+    return mended(here, Change(tuple((path, b) for path, _, b in taken), "taken over", ""))
+
+
+def _apart(here: Located, there: Located) -> dict[str, tuple[Path, Any, Any]]:
+    """Return the places at which two profiles differ, by their paths as text."""
+    found = _differing((), here.data, there.data)
+    return {".".join(map(str, path)): (path, a, b) for path, a, b in found if path[0] not in NAMES}
 
 
 def _differing(path: Path, a: Any, b: Any) -> Iterator[tuple[Path, Any, Any]]:
@@ -58,10 +55,6 @@ def _differing(path: Path, a: Any, b: Any) -> Iterator[tuple[Path, Any, Any]]:
             yield from _differing((*path, n), x, y)
     elif a != b:
         yield path, a, b
-
-
-def _text(path: Path) -> str:
-    return ".".join(str(p) for p in path)
 
 
 def _said(value: Any) -> str:

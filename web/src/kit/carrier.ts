@@ -1,6 +1,6 @@
 /** A kit's way to its answers: the heart over the rows of this device; no server is ever told. */
 import type { Carrier } from '../lib/api';
-import { carry, carryFrom } from '../lib/away/carry';
+import { carry, carryFrom, isNotHere } from '../lib/away/carry';
 import { keepAnswer, keptAnswer } from '../lib/away/rows';
 
 export const BASE = new URL('python/', document.baseURI).href;
@@ -27,6 +27,6 @@ export const carrier: Carrier = async (method, path, body) => {
   if (path === '/session' || path === '/health') return { status: 200, body: NEW[path] };
   await first;
   const reply = await carry(method, path, body, false);
-  if (reply.status === 404 && (reply.body as { type?: string }).type === 'urn:vocator:not-here') return { status: 404, body: { title: 'Not in a field kit', detail: 'A field kit does not hold this: it needs the server.' } };
+  if (isNotHere(reply)) return { status: 404, body: { title: 'Not in a field kit', detail: 'A field kit does not hold this: it needs the server.' } };
   return reply;
 };

@@ -1,4 +1,5 @@
 /** The one door to the server: typed requests, problems as errors. */
+import { isNotHere } from './away/carry';
 import { field } from './away/field.svelte';
 import { keepAnswer, keptAnswer } from './away/rows';
 import type { components } from './schema.gen';
@@ -85,8 +86,7 @@ function opened(status: number, body: unknown): Response {
 async function askHere(method: string, path: string, body: unknown, unanswered: string): Promise<Response> {
   if (field.along && BY_HEART.test(path)) {
     const reply = await field.carry(method, path, body).catch(() => null);
-    if (reply && reply.status !== 404) return opened(reply.status, reply.body);
-    if (reply && (reply.body as Partial<Problem>).type !== 'urn:vocator:not-here') return opened(reply.status, reply.body);
+    if (reply && !isNotHere(reply)) return opened(reply.status, reply.body);
   }
   const before = method === 'GET' ? await keptAnswer(path) : undefined;
   if (before === undefined) throw new Refused({ ...UNANSWERED, detail: unanswered });

@@ -77,6 +77,9 @@ export async function carry(method: string, path: string, body: unknown, tells: 
   return reply;
 }
 
+/** Whether the heart does not know a call: only a server does. */
+export const isNotHere = ({ status, body }: { status: number; body: unknown }): boolean => status === 404 && (body as { type?: string }).type === 'urn:vocator:not-here';
+
 /** All that is kept, as the file that carries it to another device. */
 export const giveFile = (): Promise<string> =>
   alone(async () => {

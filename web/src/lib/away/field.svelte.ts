@@ -13,6 +13,9 @@ const PASS_DAYS = 14;
 const MOST_PLANS = 120;
 export const LOWEST = 20;
 
+/** The bytes of all files as a server packs them. */
+const packed = (found: Manifest): number => found.files.reduce((sum, f) => sum + f.packed, 0);
+
 /** Ask the server itself, whoever answers otherwise; throws where it does not answer or refuses. */
 async function server<T>(path: string, init: RequestInit = {}, ms = 15_000): Promise<T> {
   const answer = await fetch(`/api${path}`, { ...init, signal: AbortSignal.timeout(ms) });
@@ -63,10 +66,10 @@ class Field {
 
   /** What is to be fetched, and whether there is room. */
   async weigh(): Promise<{ bytes: number; room: boolean }> {
-    const { files } = await server<Manifest>('/field');
-    const whole = files.reduce((sum, f) => sum + f.bytes, 0);
+    const found = await server<Manifest>('/field');
+    const whole = found.files.reduce((sum, f) => sum + f.bytes, 0);
     const { quota = Infinity, usage = 0 } = (await navigator.storage?.estimate?.()) ?? {};
-    return { bytes: files.reduce((sum, f) => sum + f.packed, 0), room: quota - usage > whole * 1.3 };
+    return { bytes: packed(found), room: quota - usage > whole * 1.3 };
   }
 
   /** Fetch the heart and the rows; what is here of an earlier try stays, so that it goes on where it was broken off. */
@@ -77,7 +80,7 @@ class Field {
       const found = await server<Manifest>('/field');
       await this.#fetchAll(found, this.#stop.signal);
       await navigator.storage?.persist?.().catch(() => false);
-      this.along = { digest: found.digest, version: found.version, bytes: found.files.reduce((sum, f) => sum + f.packed, 0), at: new Date().toISOString() };
+      this.along = { digest: found.digest, version: found.version, bytes: packed(found), at: new Date().toISOString() };
       keep('along', $state.snapshot(this.along));
       carryFrom(this.#base(found.digest));
       await this.#dropOthers(found.digest);
@@ -98,7 +101,7 @@ class Field {
   }
 
   async #fetchAll(found: Manifest, signal: AbortSignal): Promise<void> {
-    const all = found.files.reduce((sum, f) => sum + f.packed, 0);
+    const all = packed(found);
     const cache = await caches.open(CACHE);
     let done = 0;
     this.progress = { done, all };

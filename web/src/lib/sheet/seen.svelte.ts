@@ -15,11 +15,16 @@ export class Seen {
     }
   }
 
+  /** What was seen before, and by the steps ticked on this sheet. */
+  #now(claims: string[][], ticked: Set<number>): Set<string> {
+    return new Set([...(this.#seen ?? []), ...claims.flatMap((own, step) => (ticked.has(step) ? own : []))]);
+  }
+
   /** How many things a sheet rests on, and how many of them were seen; null where that is not known. */
   of(claims: string[][], ticked: Set<number>): { all: number; seen: number } | null {
     const all = new Set(claims.flat());
     if (!this.#seen || !all.size) return null;
-    const now = new Set([...this.#seen, ...claims.flatMap((own, step) => (ticked.has(step) ? own : []))]);
+    const now = this.#now(claims, ticked);
     return { all: all.size, seen: [...all].filter((c) => now.has(c)).length };
   }
 
@@ -27,7 +32,7 @@ export class Seen {
   fresh(claims: string[][], page: number[], ticked: Set<number>): string[] {
     const whole = this.of(claims, ticked);
     if (!whole || whole.seen * 2 < whole.all) return [];
-    const before = new Set([...this.#seen!, ...claims.flatMap((own, step) => (ticked.has(step) ? own : []))]);
+    const before = this.#now(claims, ticked);
     return [...new Set(page.flatMap((step) => claims[step] ?? []))].filter((c) => !before.has(c)).map(told);
   }
 }
