@@ -16,9 +16,11 @@ from sqlalchemy.exc import OperationalError
 from vocator import VERSION
 from vocator.api.app import HEADERS
 from vocator.api.patience import Patient
-from vocator.api.serve import sharing_at
+from vocator.api.serve import network_options, sharing_at
+from vocator.files.certificate import own_certificate
 from vocator.logs import log_config
 from vocator.settings import settings
+from vocator.usecases.access import Sharing
 
 BODY_TO_COME = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 9\r\n\r\n{"
 
@@ -91,6 +93,20 @@ def test_who_says_nothing_or_says_it_too_slowly_holds_no_connection(sent, monkey
         slow.sendall(sent)
         while slow.recv(4096):
             pass  # whatever is said about it, the connection ends
+
+
+def test_who_connects_and_never_agrees_on_tls_holds_no_connection(monkeypatch, tmp_path):
+    monkeypatch.setattr("vocator.api.patience.HANDSHAKE_S", 0.3)
+    own = own_certificate(tmp_path, "127.0.0.1")
+    monkeypatch.setattr("vocator.api.serve.own_certificate", lambda *_: own)
+    where = network_options(Sharing("https://127.0.0.1:8743", own.fingerprint, own.expires_utc))
+    config = uvicorn.Config(lambda *_: None, lifespan="off", **where)
+    with (
+        socket.socket() as listening,
+        running(config, listening),
+        socket.create_connection(listening.getsockname(), timeout=30) as silent,
+    ):
+        assert silent.recv(4096) == b""
 
 
 @pytest.mark.parametrize("address", ["0.0.0.0", "::"])

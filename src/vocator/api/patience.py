@@ -3,11 +3,26 @@
 import asyncio
 from typing import Any, cast
 
+from uvicorn.loops.auto import auto_loop_factory
 from uvicorn.protocols.http.auto import AutoHTTPProtocol
 
+HANDSHAKE_S = 10.0
+"""Who wants TLS has agreed on it by then, or the connection is closed: nothing else here sees it before."""
 HEAD_S = 15.0
 """A request's head is there by then, or the connection is closed; one that is idle between requests too."""
 BODY_S = 120.0
+
+
+def loop_of_the_network() -> asyncio.AbstractEventLoop:
+    """Return uvicorn's own kind of event loop; servers of it that want TLS wait ``HANDSHAKE_S`` for it, not a minute."""
+    loop = auto_loop_factory(use_subprocess=True)()
+    as_ever = loop.create_server
+
+    async def create_server(*given: Any, **named: Any) -> asyncio.Server:
+        return await as_ever(*given, **named | ({"ssl_handshake_timeout": HANDSHAKE_S} if named.get("ssl") is not None else {}))
+
+    loop.create_server = create_server  # type: ignore[method-assign]
+    return loop
 
 
 class Patient(cast(Any, AutoHTTPProtocol)):  # type: ignore[misc]

@@ -77,7 +77,7 @@ def network_options(sharing: Sharing) -> dict[str, Any]:
     own = own_certificate(settings().tls, at.hostname or "")
     return options() | {
         "host": at.hostname, "port": at.port, "ssl_certfile": str(own.certificate), "ssl_keyfile": str(own.key),
-        "limit_concurrency": MOST_AT_ONCE,
+        "limit_concurrency": MOST_AT_ONCE, "loop": "vocator.api.patience:loop_of_the_network",
     }  # fmt: skip
 
 
