@@ -66,7 +66,7 @@ def main() -> None:
     inside = sum(0 <= (p.tca_utc - START).total_seconds() <= DAYS * 86400 for p in found.passes)
     ratios = [b / a for a, b in zip(ours, theirs, strict=True)]
     print(
-        f"30 satellites x {DAYS} days: {min(ours):.3f} s, skyfield {min(theirs):.3f} s, ratio {sorted(ratios)[2]:.1f} (median of 5), aim 8 to 12"
+        f"30 satellites x {DAYS} days: {min(ours):.3f} s, skyfield {min(theirs):.3f} s, ratio {sorted(ratios)[2]:.1f} (median of 5), aim 10"
     )
     print(f"passes with their highest point in the span: {inside}, skyfield {count}")
     print(

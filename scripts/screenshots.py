@@ -62,7 +62,9 @@ def main(address: str) -> None:
         wide.keyboard.press("e")
         wide.wait_for_selector(".sights")
         shoot(wide, "recovery")
-        described = wide.request.post(f"{address}/api/descriptions", data={"name": "Wagon of mine", "like": "pelorn-wagon"}).json()
+        described = wide.request.post(
+            f"{address}/api/descriptions", data={"name": "Wagon of mine", "like": "pelorn-wagon"}
+        ).json()
         wide.goto(f"{address}/workshop/{described['id']}")
         wide.wait_for_selector(".goals .proven")
         wide.get_by_role("navigation", name="Questions").get_by_role("button", name="How is the menu worked?").click()

@@ -9,6 +9,9 @@ import math
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from datetime import datetime
+from functools import partial
+from itertools import starmap
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -168,26 +171,17 @@ class _Search:
         for one, count, own in zip(self.seen, counts, edges, strict=True):
             rows = zip(*(c[at : at + count] for c in columns), strict=True)
             at += count
-            made.append((one, [_pass(one, *row) for row in rows], not len(own[0]) and bool(one.heights[0] >= 0)))
+            made.append((one, list(starmap(partial(_pass, one), rows)), not len(own[0]) and bool(one.heights[0] >= 0)))
         return made
 
-    def _columns(self, owner: Owners, begins: Floats, tops: Floats, ends: Floats) -> list[list[float]]:
+    def _columns(self, owner: Owners, begins: Floats, tops: Floats, ends: Floats) -> list[list[Any]]:
         if not len(owner):
-            return [[]] * 9
+            return [[]] * 11
         rise, top, fall = (self._pieces(owner, t).look(t + self.offset_s) for t in (begins, tops, ends))
         closest = self._closest(owner, tops, begins, ends)
-        arrays = (
-            begins,
-            tops,
-            closest,
-            ends,
-            top.elevation_deg,
-            rise.azimuth_deg,
-            top.azimuth_deg,
-            fall.azimuth_deg,
-            top.range_km,
-        )
-        return [a.tolist() for a in arrays]
+        moments = [self.skies[0].moments(t) for t in (begins, ends, tops, closest)]
+        arrays = (begins, ends, top.elevation_deg, rise.azimuth_deg, top.azimuth_deg, fall.azimuth_deg, top.range_km)
+        return [*moments, *(a.tolist() for a in arrays)]
 
     def _pieces(self, owner: Owners, seconds: Floats) -> Pieces:
         return self.track.pieces(owner, seconds + self.offset_s)
@@ -208,21 +202,24 @@ class _Search:
             return pieces.rise(seconds + self.offset_s)[1]
 
         pieces = self._pieces(owner, (low + high) / 2)
-        turns = roots(rate, low, high, ROUGH_S)
+        at_low = np.concatenate([one.rates[c] for one, c in zip(self.seen, changes, strict=True)])
+        at_high = np.concatenate([one.rates[c + 1] for one, c in zip(self.seen, changes, strict=True)])
+        turns = roots(rate, low, high, ROUGH_S, (at_low, at_high))
         values = pieces.rise(turns + self.offset_s)[0]
         bend = (rate(turns + 1) - rate(turns - 1)) / 2
         above = (bend < 0) & (values > -0.001)
         if above.any():
-            flock = self._exact(owner[above])
-            turns[above] -= np.clip(flock.rise(turns[above])[1] / bend[above], -5, 5)
-            values[above] = flock.rise(turns[above])[0]
+            height, left = self._exact(owner[above]).rise(turns[above])
+            step = np.clip(-left / bend[above], -5, 5)
+            turns[above] += step
+            values[above] = height + step * (left + step * bend[above] / 2)
         parts = np.cumsum(counts)[:-1]
         for one, own, sines in zip(self.seen, np.split(turns, parts), np.split(values, parts), strict=True):
             one.turns, one.turned = own, sines
 
     def _find_edges(self) -> list[tuple[Floats, Flags]]:
         """Return for each satellite the moments where it crosses the horizon, and which of them are rises."""
-        low, high, rising, counts = [], [], [], []
+        low, high, at_low, at_high, counts = [], [], [], [], []
         for one in self.seen:
             times = np.concatenate([one.times, one.turns])
             order = np.argsort(times, kind="stable")
@@ -230,14 +227,16 @@ class _Search:
             change = sign_changes(values)
             low.append(times[change])
             high.append(times[change + 1])
-            rising.append(values[change] < 0)
+            at_low.append(values[change])
+            at_high.append(values[change + 1])
             counts.append(len(change))
         owner = np.repeat(np.array([one.row for one in self.seen]), counts)
         edges = np.concatenate(low)
         if len(edges):
             a, b = edges, np.concatenate(high)
             pieces = self._pieces(owner, (a + b) / 2)
-            edges = newton(lambda t: pieces.rise(t + self.offset_s), a, b, ROUGH_S / 10)
+            ends = (np.concatenate(at_low), np.concatenate(at_high))
+            edges = newton(lambda t: pieces.rise(t + self.offset_s), a, b, ROUGH_S / 10, ends)
             value, slope = self._exact(owner).rise(edges)
             with np.errstate(divide="ignore", invalid="ignore"):
                 step = value / slope
@@ -248,7 +247,7 @@ class _Search:
                 edges[hard] = newton(
                     self._exact(owner[hard]).rise, np.maximum(a[hard], edges[hard] - 60), np.minimum(b[hard], edges[hard] + 60)
                 )
-        return list(zip(np.split(edges, np.cumsum(counts)[:-1]), rising, strict=True))
+        return list(zip(np.split(edges, np.cumsum(counts)[:-1]), [v < 0 for v in at_low], strict=True))
 
     def _closest(self, owner: Owners, highest: Floats, begins: Floats, ends: Floats) -> Floats:
         """Return where the range is least, near the highest point; it may lie outside a short pass."""
@@ -284,27 +283,14 @@ def _that_matter(one: _Seen) -> Places:
 
 
 def _pass(
-    one: _Seen, begins: float, top: float, closest: float, ends: float, elevation: float, first: float, at_top: float, last: float, away: float
+    one: _Seen, aos: datetime, los: datetime, tca: datetime, closest: datetime, begins: float, ends: float,
+    elevation: float, first: float, at_top: float, last: float, away: float,
 ) -> Pass:  # fmt: skip
-    moment, elements = one.sky.moment, one.sky.elements
-    aos, los = moment(begins), moment(ends)
+    name, number = one.sky.elements.name, one.sky.elements.number
     whole = bool(begins > one.times[0] and ends < one.times[-1])
-    windows = (Window(aos, los),)
     return Pass(
-        elements.name,
-        elements.number,
-        aos,
-        moment(top),
-        moment(closest),
-        los,
-        elevation,
-        first,
-        at_top,
-        last,
-        away,
-        windows,
-        whole,
-    )
+        name, number, aos, tca, closest, los, elevation, first, at_top, last, away, (Window(aos, los),), whole
+    )  # fmt: skip
 
 
 def _spans(one: _Seen, edges: tuple[Floats, Flags], span_s: float) -> tuple[Floats, Floats, Floats]:

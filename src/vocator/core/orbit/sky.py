@@ -28,6 +28,10 @@ class Sky(Sighted):
         """Return the moment in UTC."""
         return self.start_utc + timedelta(0, seconds)
 
+    def moments(self, seconds: Floats) -> list[datetime]:
+        """Return many moments in UTC, to the microsecond."""
+        return [self.start_utc + after for after in np.rint(seconds * 1e6).astype("timedelta64[us]").tolist()]
+
     def seconds(self, at_utc: datetime) -> float:
         """Return a moment as seconds after the start."""
         return (at_utc - self.start_utc).total_seconds()
