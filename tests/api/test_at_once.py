@@ -40,6 +40,17 @@ def test_ticks_sent_by_several_at_once_count_once_and_the_last_one_closes_the_sh
         assert client.get(f"/radios/{radio}/slots/7").json()["slot"]["state"] == "read_back"
 
 
+def test_far_more_at_once_than_the_store_has_connections_are_all_answered(bare):
+    many = 120
+    with httpx.Client(base_url=f"{bare}/api", timeout=60, limits=httpx.Limits(max_connections=many)) as client:
+        radio = client.post("/radios", json={"model": "ardvane-finch"}).json()["id"]
+        ticks = ticks_of(new_sheet(client, radio))["ticks"]
+        sent = [ticks[n % len(ticks)] | {"id": f"crowd-{n:05}"} for n in range(many)]
+        for _ in range(2):  # and all of it once more, as after an answer that was lost
+            answers = at_once([lambda one=one: client.post("/sheets/ticks", json={"ticks": [one]}) for one in sent])
+            assert {a.status_code for a in answers} == {200}
+
+
 def test_a_persons_sheet_and_link_asked_for_six_times_at_once_are_one(demo, engine):
     with http(demo) as client:
         outing = client.get("/outings").json()[0]["id"]

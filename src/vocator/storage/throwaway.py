@@ -53,6 +53,12 @@ class Throwaway:
         self._server = subprocess.Popen([SCRIPT, "run"], env=self._environment)
         subprocess.run([SCRIPT, "ready"], check=True, env={**self._environment, "VOCATOR_PGPID": str(self._server.pid)})
 
+    def kill(self) -> None:
+        """Kill it as a cut of the current would."""
+        if self._server is not None:
+            self._server.kill()
+            self._server.wait(30)
+
     def stop(self) -> None:
         """Stop it; one that does not run stays so."""
         if self._server is not None:
