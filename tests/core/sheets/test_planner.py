@@ -294,6 +294,8 @@ def test_the_short_way_says_all_that_it_counts_on(model):
     for setting, value in counted.items():
         assert twin.settings[setting].name in said and twin.get(known, setting) == value
         wrong = twin.put(known, setting, (value + 1) % twin.settings[setting].domain.count)
+        if twin.auto_shift is not None:  # where that is on it puts right what it sets
+            wrong = twin.put(wrong, twin.auto_shift, twin.settings[twin.auto_shift].domain.find_meaning("off"))
         made_up = [twin.channel(twin.stored_from_vfo(s)) for s in (known, wrong)]
         if made_up[0] != made_up[1]:  # else it stands for the same channel, such as a code beside a tone
             assert prove(twin, sheet, then, [("one wrong", wrong)]).verdict is Verdict.REFUTED, twin.settings[setting].name

@@ -3,6 +3,7 @@
 from vocator.core.channel.channel import megahertz
 from vocator.core.goals.goal import Goal, frequency_entry, frequency_step
 from vocator.core.goals.sheet import ChapterKind, When
+from vocator.core.planning.automatic_shift import count_on_it, note_what_it_did
 from vocator.core.planning.changing import MANY_CLICKS
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.exploration import Look
@@ -228,7 +229,7 @@ def set_frequency(
             whys[twin.step] = "the step decides which frequencies exist, so it comes first"
             set_all(draft, routes, needed, whys)
     before, band = set(draft.certain), twin.band_of(twin.freq(draft.state)) if draft.known else None
-    held = draft.value(twin.shift) if twin.shift is not None else 0
+    held = {x: draft.value(x) for x in (twin.shift, twin.offset_at(hz)) if x is not None}
     swapped = twin.reverse_setting is not None or bool(routes.presses(twin.vfo, "reverse"))
     if beyond_chapters(twin):
         type_by_search(draft, hz, chapter, why, not swapped)
@@ -239,7 +240,8 @@ def set_frequency(
         draft.step(chapter, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
     if not draft.whole and len(twin.profile.bands) > 1 and band != twin.band_of(hz):
         draft.certain = {s for s in before if twin.settings[s].scope not in ("band", "unit_band")}
-    _after_auto_shift(draft, hz, held)
+    note_what_it_did(draft, hz, held)
+    count_on_it(draft, routes, hz, *more)
 
 
 def _in_one_visit(
@@ -326,27 +328,6 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, chapter: ChapterKind,
 
 def _types_to(draft: Draft, entry: Screen, hz: int) -> bool:
     return entered_hz(draft.twin, draft.state, entry, digits_for(entry, hz)) == hz
-
-
-def _after_auto_shift(draft: Draft, hz: int, held: int) -> None:
-    """Note what the automatic shift did where it is certain to be on; ``held`` is the shift from before.
-
-    Where it may be on or off, what comes to the same either way stays certain.
-    """
-    twin = draft.twin
-    offset = twin.offset_at(hz)
-    if twin.auto_shift is None or twin.shift is None or offset is None or draft.whole:
-        return
-    rule = twin.shift_rule(hz)
-    same = twin.shift in draft.certain and held == (
-        twin.settings[twin.shift].domain.find_meaning(rule[0] if rule else "none") or 0
-    )
-    draft.certain -= ({twin.shift} if not same else set()) | ({offset} if rule else set())
-    on = twin.settings[twin.auto_shift].domain.meaning(draft.value(twin.auto_shift)) == "on"
-    if twin.auto_shift in draft.certain and on:
-        draft.certain.add(twin.shift)
-        if twin.shift_rule(hz):
-            draft.certain.add(offset)
 
 
 def channel_needs(draft: Draft, goal: Goal) -> tuple[dict[int, int], dict[int, str]]:

@@ -74,7 +74,8 @@ def courses_of(twin: Twin, sheet: Sheet, goal: Goal, known: State | None = None)
     """
     starts = dict(covering_starts(twin, goal))
     first = known or starts["the slot occupied"]
-    courses = [Course(twin, sheet, first), Course(twin, sheet, starts["every value wrong"]._replace(slots=first.slots))]
+    wrong = starts.get("automatic shift off, every value wrong") or starts["every value wrong"]
+    courses = [Course(twin, sheet, first), Course(twin, sheet, wrong._replace(slots=first.slots))]
     return [course for course in courses if not course.run.trouble]
 
 
