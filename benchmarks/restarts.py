@@ -146,10 +146,14 @@ def main() -> None:
     rough, ids = one_run("bench-rough", 2, RESTARTS)
     counted = Counter(row[0] for row in rough["ticks"])
     lost, twice = sum(one not in counted for one in ids), sum(n > 1 for n in counted.values())
-    print(f"{len(ids)} ticks, each by two clients, {RESTARTS} restarts of store and server: {time.perf_counter() - begun_at:.0f} s")
+    print(
+        f"{len(ids)} ticks, each by two clients, {RESTARTS} restarts of store and server: {time.perf_counter() - begun_at:.0f} s"
+    )
     print(f"{lost} lost, {twice} doubled")
     for name in ("slots", "history", "log"):
-        print(f"{name}: {len(rough[name])} rows, {'the same' if rough[name] == calm[name] else 'NOT THE SAME'} as sent once in peace")
+        print(
+            f"{name}: {len(rough[name])} rows, {'the same' if rough[name] == calm[name] else 'NOT THE SAME'} as sent once in peace"
+        )
     sys.exit(bool(lost or twice or any(rough[n] != calm[n] for n in ("slots", "history", "log"))))
 
 

@@ -118,3 +118,21 @@ def test_what_was_exercised_is_given_as_a_table(client):
     head, *lines = client.get("/api/drill/events.csv").text.splitlines()
     assert head.startswith("time (UTC),person,model,exercise,outcome,hints,seconds") and lines
     assert all("right" in line and "'=Ada" in line for line in lines), "no cell begins a formula"
+
+
+def test_a_rehearsed_ride_is_an_exercise_kept_once_and_right_where_it_was_in_tune(client):
+    ride = {"model": "ardvane-finch", "at": clock.utc_now().isoformat(), "seconds": 640, "changes": 6}
+    for number, (tuned, made_) in enumerate([(97, 6), (97, 5), (60, 6)]):
+        one = {**ride, "id": f"ride-number-{number}", "in_tune_percent": tuned, "changes_made": made_}
+        assert [client.post("/api/drill/rides", json=one).status_code for _ in range(2)] == [204, 204]
+    items = client.get("/api/drill", params={"model": "ardvane-finch"}).json()["items"]
+    assert next(i for i in items if i["key"] == "ride")["times"] == 3
+    lines = [x for x in client.get("/api/drill/events.csv").text.splitlines() if ",ride," in x]
+    assert sorted(x.split(",")[4] for x in lines) == ["right", "wrong", "wrong"]
+    assert (
+        client.post(
+            "/api/drill/rides", json={**ride, "id": "ride-of-none", "model": "none", "in_tune_percent": 1, "changes_made": 0}
+        ).status_code
+        == 404
+    )
+    assert "ride" not in [n["item"] for n in client.get("/api/drill", params={"model": "ardvane-finch"}).json()["next"]]

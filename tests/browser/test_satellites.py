@@ -56,14 +56,17 @@ def test_a_rehearsal_at_ten_times_speed_is_turned_by_keyboard_and_scored(page: P
     page.clock.run_for(3_000)
     expect(page.locator(".meter")).to_have_attribute("aria-label", re.compile("Heard [0-9] of 5"))
     seconds = (datetime.fromisoformat(p["los_utc"]) - datetime.fromisoformat(p["aos_utc"])).total_seconds() / 10
-    for _ in range(int(seconds * 2) + 8):
-        page.clock.run_for(500)
-        if page.locator(".then.now").count():
-            page.keyboard.press("ArrowRight")
-        if page.locator(".done").count():
-            break
+    with page.expect_response(lambda r: r.url.endswith("/api/drill/rides")) as kept:
+        for _ in range(int(seconds * 2) + 8):
+            page.clock.run_for(500)
+            if page.locator(".then.now").count():
+                page.keyboard.press("ArrowRight")
+            if page.locator(".done").count():
+                break
     expect(page.locator(".big")).to_contain_text("% in tune")
     assert int(page.locator(".big").inner_text().split()[0]) > 80
+    assert kept.value.status == 204, "it counts as an exercise of the radio"
+    expect(page.get_by_text(re.compile(r"Of \d+ overs of others you heard \d+"))).to_be_visible()
 
 
 def omm(name: str, number: int) -> str:

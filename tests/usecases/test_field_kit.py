@@ -128,6 +128,16 @@ def _work(device, rng):
     else:
         answer = {"id": f"{rng.getrandbits(60):016x}", "model": "brisko-pico", "item": "sight mode", "seed": 0, "at": "2026-03-14T15:00:00Z", "seconds": 3, "choice": "VFO"}  # fmt: skip
         assert device.ask("POST", "/drill/answers", answer)[0] == 200
+        rode = {
+            "id": f"{answer['id']} ride",
+            "model": "brisko-pico",
+            "at": answer["at"],
+            "seconds": 600,
+            "in_tune_percent": rng.randrange(101),
+            "changes": 5,
+            "changes_made": 5,
+        }
+        assert device.ask("POST", "/drill/rides", rode)[0] in (200, 204)
 
 
 def _state(ask):
@@ -145,6 +155,7 @@ def _state(ask):
         sheets,
         log,
         slots,
+        [i["times"] for i in drilled["items"]],
         drilled["known"],
         drilled["due"],
     )

@@ -11,7 +11,7 @@ from vocator.api.media import file_of
 from vocator.api.schemas import DisplayShape, Shape
 from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
-from vocator.usecases.drill import Answered, answer, drill_csv, drill_view, exercise_view
+from vocator.usecases.drill import Answered, Ridden, answer, drill_csv, drill_view, exercise_view, keep_ride
 
 router = APIRouter(prefix="/api/drill", tags=["drill"])
 
@@ -88,6 +88,19 @@ class AnswerIn(Shape):
     choice: str | None = Field(default=None, max_length=200)
 
 
+class RideIn(Shape):
+    """A rehearsed pass, ridden to its end; sending it twice is harmless."""
+
+    id: str = Field(min_length=8, max_length=60)
+    person: str = Field(default="me", min_length=1, max_length=60)
+    model: str = Field(max_length=60)
+    at: Stamp
+    seconds: float = Field(ge=0, le=86_400)
+    in_tune_percent: int = Field(ge=0, le=100)
+    changes: int = Field(ge=0, le=10_000)
+    changes_made: int = Field(ge=0, le=10_000)
+
+
 class VerdictShape(Shape):
     """How it went: what was forgotten, what else was changed, the shortest way."""
 
@@ -128,3 +141,9 @@ def keep_answer(given: AnswerIn, store: Store) -> VerdictShape:
     """Judge an exercise and keep what happened."""
     values: dict[str, Any] = given.model_dump()
     return VerdictShape.model_validate(answer(store, Answered(**values)))
+
+
+@router.post("/rides", status_code=204)
+def ridden(given: RideIn, store: Store) -> None:
+    """Keep a rehearsed ride as an exercise of a radio."""
+    keep_ride(store, Ridden(**given.model_dump()))

@@ -6,14 +6,14 @@ from fastapi import APIRouter, Query, Response
 from fastapi.responses import JSONResponse
 from pydantic import Field
 
-from vocator.api.drill import AnswerIn
+from vocator.api.drill import AnswerIn, RideIn
 from vocator.api.instants import Stamp
 from vocator.api.schemas import NewRadio, RadioName, Shape, SlotMarks, SlotNote, StationShape
 from vocator.api.sheet_schemas import FoundShape, SheetContent, SheetStatusShape, TakenSlot, Ticks
 from vocator.api.sheets import ticks_of
 from vocator.api.station import station_of
 from vocator.api.store import Store
-from vocator.usecases.drill import Answered
+from vocator.usecases.drill import Answered, Ridden
 from vocator.usecases.in_the_field import Done, heart, manifest, take_events, taken_along
 
 router = APIRouter(prefix="/api/field", tags=["field"])
@@ -140,9 +140,16 @@ class DrillEvent(_Event):
     answer: AnswerIn
 
 
+class RideEvent(_Event):
+    """A rehearsed pass was ridden to its end."""
+
+    kind: Literal["ride"]
+    ride: RideIn
+
+
 Event = Annotated[
     RadioEvent | RadioNameEvent | RadioRemovedEvent | MarksEvent | SlotEvent | SheetEvent | StatusEvent | TicksEvent | FoundEvent | TakenEvent
-    | StationEvent | DrillEvent,
+    | StationEvent | DrillEvent | RideEvent,
     Field(discriminator="kind"),
 ]  # fmt: skip
 
@@ -188,6 +195,8 @@ def _done(event: Event) -> Done:
             what["station"] = station_of(event.station)
         case DrillEvent():
             what["answer"] = Answered(**event.answer.model_dump())
+        case RideEvent():
+            what["ride"] = Ridden(**event.ride.model_dump())
         case SheetEvent():
             what["sheet"]["content"] = event.sheet.content.model_dump(mode="json", exclude_unset=True)
     return Done(event.id, event.at, event.kind, what)

@@ -152,6 +152,7 @@ class PlanRadio(Shape):
 
     id: int
     name: str
+    model: str
     model_name: str
 
 
@@ -439,6 +440,9 @@ class ScoreShape(Shape):
     changes_made: int
     contacts: int
     contacts_good: int
+    doubled: int
+    overs_heard: int
+    overs_missed: int
     words: str
     changes_late: list[LateChange]
 

@@ -272,6 +272,12 @@ def _drilled(given: Given) -> Given:
     return found
 
 
+def _ridden(given: Given) -> None:
+    trainer = _trainer()
+    trainer.keep_ride(_book, trainer.Ridden(**{"person": "me", **given, "at": instant_from(given["at"])}))
+    _book.note("ride", ride=given)
+
+
 ROUTES: dict[tuple[str, str], Answer] = {
     ("GET", "models"): _models, ("GET", "models/<model>"): _model, ("GET", "models/<model>/ways-home"): _ways_home,
     ("GET", "regions"): regions_view, ("GET", "station"): _station, ("PUT", "station"): _save_station, ("POST", "resolve"): _resolve,
@@ -285,7 +291,7 @@ ROUTES: dict[tuple[str, str], Answer] = {
     ("GET", "sheets/<sheet_id>/standing"): _standing,
     ("GET", "sheets/<sheet_id>/twin/<done>"): _twin_at, ("GET", "sheets/<sheet_id>/steps/<step>/sights"): _sights,
     ("POST", "sheets/<sheet_id>/steps/<step>/recovery"): _recovery, ("POST", "twin/start"): _start, ("POST", "twin/act"): _act, ("GET", "log"): _log, ("POST", "passes/<number>/<aos>/score"): _score,
-    ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled,
+    ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled, ("POST", "drill/rides"): _ridden,
 }  # fmt: skip
 _NUMBERS = ("radio_id", "done", "step")
 _PATTERNS = [(method, re.compile(re.sub(r"<(\w+)>", r"(?P<\1>[^/]+)", path)), path) for method, path in ROUTES]

@@ -10,8 +10,10 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from vocator import clock
-from vocator.core.drill.exercises import Exercise, exercise, judged, parts_of, shown_of
-from vocator.core.drill.items import WHOLE, Item, items_of
+from vocator.core.drill.exercise import Exercise
+from vocator.core.drill.exercises import exercise, parts_of, shown_of
+from vocator.core.drill.items import RIDE, UHF_DOWNLINK_HZ, WHOLE, Item, items_of
+from vocator.core.drill.judge import judged
 from vocator.core.drill.path import path
 from vocator.core.drill.schedule import Done, Stage, next_items, standings
 from vocator.core.instants import stamped
@@ -68,6 +70,8 @@ def drill_view(session: Session, model: str, person: str, now: datetime) -> dict
     right = {r.item for r in rows if r.right}
     lessons = [x for x in path(twin) if x.item in _items(twin)]
     upcoming = next_items(standing, now, SESSION)
+    if twin.profile.receives(UHF_DOWNLINK_HZ):  # done where passes are, and shown with the rest
+        standing += standings([RIDE], rows)
     first = next((x.item for x in lessons if x.item.key not in right), None)
     if first is not None and first not in upcoming[:2]:
         upcoming = [first, *(i for i in upcoming if i != first)][:SESSION]
@@ -82,6 +86,34 @@ def drill_view(session: Session, model: str, person: str, now: datetime) -> dict
         "next": [{"item": i.key, "seed": _seed(rows, i)} for i in upcoming],
         "people": kept.people(),
     }  # fmt: skip
+
+
+IN_TUNE_PERCENT = 90
+"""In tune for so much of a rehearsed pass, with every change made, counts as ridden right."""
+
+
+@dataclass(frozen=True, slots=True)
+class Ridden:
+    """A rehearsed pass that was ridden to its end; ``id`` is made by the page."""
+
+    id: str
+    person: str
+    model: str
+    at: datetime
+    seconds: float
+    in_tune_percent: int
+    changes: int
+    changes_made: int
+
+
+def keep_ride(session: Session, given: Ridden) -> None:
+    """Keep a rehearsed ride as an exercise of a radio, once; raises NotFound."""
+    twin_of(given.model)
+    right = given.in_tune_percent >= IN_TUNE_PERCENT and given.changes_made >= given.changes
+    at, _ = stamped(given.at, clock.utc_now())
+    DrillRepository(session).keep(
+        given.id, given.person, given.model, Done(RIDE.key, at, right, 0, given.seconds, 0.0), given.changes_made
+    )
 
 
 def last_from_memory(session: Session) -> dict[tuple[str, str], datetime]:

@@ -21,6 +21,7 @@ from vocator.files.strict_yaml import read_yaml
 from vocator.storage.field_repository import FieldRepository
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.drill import answer as answer_drill
+from vocator.usecases.drill import keep_ride
 from vocator.usecases.errors import NotFound
 from vocator.usecases.field_kit import compiled_texts, heart_files
 from vocator.usecases.problem_details import known
@@ -191,8 +192,13 @@ def _drill(session: Session, event: str, at: datetime, what: dict[str, Any]) -> 
     answer_drill(session, what["answer"])
 
 
+def _ride(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
+    keep_ride(session, what["ride"])
+
+
 KINDS: dict[str, Callable[[Session, str, datetime, dict[str, Any]], None]] = {
     "radio": _radio, "radio name": _radio_name, "radio removed": _radio_removed, "marks": _marks, "slot": _slot, "sheet": _sheet,
     "sheet status": _sheet_status, "ticks": _ticks, "tone found": _tone_found, "slot taken": _slot_taken, "station": _station, "drill": _drill,
+    "ride": _ride,
 }  # fmt: skip
 """What is done on a device, as ``vocator.field.kernel`` notes it."""

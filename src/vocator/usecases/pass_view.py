@@ -55,7 +55,7 @@ def plan_view(session: Session, plan: PassPlan, choice: Choice, now: datetime) -
         "pass": pass_view(found),
         "transponder": transponder_view(link),
         "may_send": allowed,
-        "radios": [{"id": r.id, "name": r.name, "model_name": t.profile.name} for r, t in zip(plan.radios, plan.twins, strict=True)],
+        "radios": [{"id": r.id, "name": r.name, "model": r.model, "model_name": t.profile.name} for r, t in zip(plan.radios, plan.twins, strict=True)],
         "ways": [
             {"way": str(j.way), "words": WORDS[j.way], "possible": j.possible, "why": j.why, "loses": j.loses or LOSES[j.way],
              "recommended": j.recommended, "taken": j is plan.way, "parts": [{"radio": p.radio, "link": p.link, "side": p.side} for p in j.parts]}

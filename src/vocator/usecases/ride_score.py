@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 from statistics import fmean
 from typing import Any
 
-from vocator.core.onair.overs import clarity, stronger
+from vocator.core.onair.overs import clarity, stronger, talking
 from vocator.core.refusal import Refusal
 
 IN_TIME_S, EARLY_S = 5.0, 15.0
@@ -35,6 +35,7 @@ def score(rehearsal: dict[str, Any], turned: list[Turned], contacts_s: list[floa
     late = [min((t.at_s - due[k] for t in order if t.memory == k), key=abs, default=None) for k in range(1, count)]
     made = [x for x in late if x is not None]
     good = [s for s in contacts_s if off and clarity(off[min(max(int(s), 0), len(off) - 1)]) > 0 and not stronger(s)]
+    heard, missed = _overs(off)
     part = fmean(o <= rehearsal["limit_hz"] for o in off) if off else 0.0
     return {
         "in_tune_percent": round(100 * part),
@@ -44,9 +45,26 @@ def score(rehearsal: dict[str, Any], turned: list[Turned], contacts_s: list[floa
         "changes_made": len(made),
         "contacts": len(contacts_s),
         "contacts_good": len(good),
+        "doubled": sum(talking(s) is not None for s in contacts_s),
+        "overs_heard": heard,
+        "overs_missed": missed,
         "words": _words(part, len(made), count - 1),
         "changes_late": _changes_late(rehearsal, order, off),
     }
+
+
+def _overs(off: list[float]) -> tuple[int, int]:
+    """Return how many overs of others came through, and how many did not: by more than half of their seconds off tune."""
+    overs: list[list[bool]] = []
+    before = None
+    for second, hz in enumerate(off):
+        now = talking(float(second))
+        if now is not None:
+            overs += [[]] if now != before else []
+            overs[-1].append(clarity(hz) > 0)
+        before = now
+    heard = sum(2 * sum(clear) >= len(clear) for clear in overs)
+    return heard, len(overs) - heard
 
 
 def _off_tune(rehearsal: dict[str, Any], order: list[Turned]) -> list[float]:

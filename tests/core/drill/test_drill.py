@@ -1,15 +1,19 @@
 """The trainer: every exercise is solvable and not trivial, judged for what it is, and what comes next follows from what happened."""
 
 import random
+import re
 from datetime import UTC, datetime, timedelta
 
+import numpy as np
 import pytest
 
-from vocator.core.drill.exercises import judged, parts_of
-from vocator.core.drill.items import HOME, SIGHTS, SILENT, STEPS, SUMS, WHOLE, items_of
+from vocator.core.drill.exercises import parts_of
+from vocator.core.drill.items import HOME, PASS_SUMS, SIGHTS, SILENT, SLIP, STEPS, SUMS, WHOLE, items_of
+from vocator.core.drill.judge import judged
 from vocator.core.drill.path import path
 from vocator.core.drill.schedule import Done, Stage, next_items, rating_of, standings
 from vocator.core.goals.sheet import ChapterKind
+from vocator.core.orbit.doppler import received_hz
 from vocator.core.proving.operator import follow
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
@@ -44,7 +48,7 @@ def test_every_exercise_of_every_radio_is_solved_by_its_own_way_and_not_before(m
             assert judged(twin, one, end).right, (item.key, judged(twin, one, end))
             assert one.hints.keys and one.usual_s > 0 and one.fewest >= 1
             assert all(parse_actions(twin.profile, keys) for keys in one.hints.keys)
-    assert {*SIGHTS, HOME, *SUMS, WHOLE, STEPS[ChapterKind.STORE]} <= kinds
+    assert {*SIGHTS, HOME, SLIP, *SUMS, *(i for i in PASS_SUMS if i in items_of(twin)), WHOLE, STEPS[ChapterKind.STORE]} <= kinds
     assert {lesson.item for lesson in path(twin)} <= set(items_of(twin))
 
 
@@ -73,6 +77,23 @@ def test_the_fault_of_a_silent_repeater_can_be_told_from_the_display():
     assert len(found) == 4
     assert "TX" not in found["the tone is not sent"].icons
     assert not {"+", "−"} & set(found["there is no shift"].icons)
+
+
+def test_the_sums_of_a_pass_agree_with_physics():
+    """Against the Doppler shift of a satellite that comes nearer and goes away, and the times in the question itself."""
+    finch, seen = twin_of("ardvane-finch"), set()
+    for seed in range(40):
+        way, memory, nominal = (made(finch, item, seed) for item in PASS_SUMS)
+        rising, setting = (received_hz(435_000_000, np.array([rate]))[0] - 435_000_000 for rate in (-7.0, 7.0))
+        assert rising > 0 > setting
+        assert way.right.startswith("up" if "uplink" in way.question else "down"), "the uplink starts low where it arrives high"
+        off = {"just after its rise": "above", "just before it sets": "below"}
+        wanted = next((w for moment, w in off.items() if moment in nominal.question), "nothing is off")
+        assert wanted in nominal.right
+        now, *due = re.findall(r"\d\d:\d\d:\d\d", memory.question)
+        assert memory.right == str(sum(d <= now for d in due))
+        seen |= {way.right, wanted, memory.right}
+    assert len(seen) > 8
 
 
 def test_what_happened_is_the_rating_and_decides_what_comes_next():

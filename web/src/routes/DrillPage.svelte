@@ -91,7 +91,7 @@
         <section>
           <h2>What is known</h2>
           <ul class="known">
-            {#each drill.items as i (i.key)}<li class={i.stage} class:due={i.due}><span>{i.words}</span><b>{i.due ? 'due' : i.stage}</b></li>{/each}
+            {#each drill.items as i (i.key)}<li class={i.stage} class:due={i.due}><span>{#if i.key === 'ride' && !inKit()}<a href="/passes">{i.words}</a>: rehearse one{:else}{i.words}{/if}</span><b>{i.due ? 'due' : i.stage}</b></li>{/each}
           </ul>
         </section>
       </div>

@@ -149,7 +149,7 @@
           {#if ride.score}
             <p class="big">{ride.score.in_tune_percent} % in tune</p>
             <p>{ride.score.words}</p>
-            <p>{ride.score.changes_made} of {ride.score.changes} changes{ride.score.mean_late_s !== null ? `, ${ride.score.mean_late_s} s off in the mean` : ''}; worst {(ride.score.worst_hz / 1000).toFixed(1)} kHz. {ride.score.contacts_good} of {ride.score.contacts} calls in the clear.{ride.armedAt === null ? '' : ` Armed ${span(ride.armedAt)} after its rise.`}</p>
+            <p>{ride.score.changes_made} of {ride.score.changes} changes{ride.score.mean_late_s !== null ? `, ${ride.score.mean_late_s} s off in the mean` : ''}; worst {(ride.score.worst_hz / 1000).toFixed(1)} kHz. {ride.score.contacts_good} of {ride.score.contacts} calls in the clear{ride.score.doubled ? `, ${ride.score.doubled} over somebody else` : ''}. Of {ride.score.overs_heard + ride.score.overs_missed} overs of others you heard {ride.score.overs_heard}.{ride.armedAt === null ? '' : ` Armed ${span(ride.armedAt)} after its rise.`}</p>
             {#if ride.score.changes_late.length}
               <ul>{#each ride.score.changes_late as c (c.memory)}<li><b>{clock.time(c.due_utc)}</b> to {ride.slot(c.memory)}: {c.late_s === null ? 'not made' : c.late_s < 0 ? `${(-c.late_s).toFixed(0)} s early` : `${c.late_s.toFixed(0)} s late`}, up to {(c.worst_hz / 1000).toFixed(1)} kHz off tune</li>{/each}</ul>
             {/if}

@@ -25,7 +25,18 @@ SUMS = (
     Item("sum sign", "the sign of the shift"),
     Item("sum tone", "what a tone in the line does"),
 )
-SIGHTS = (Item("sight mode", "which mode a display shows"), Item("sight slot", "slot or frequency"))
+SIGHTS = (
+    Item("sight mode", "which mode a display shows"),
+    Item("sight slot", "slot or frequency"),
+    Item("sight open", "what is open"),
+)
+PASS_SUMS = (
+    Item("pass way", "which way to turn in a pass"),
+    Item("pass memory", "which memory it is time for"),
+    Item("pass nominal", "what is heard on the nominal"),
+)
+RIDE = Item("ride", "ride a pass")
+UHF_DOWNLINK_HZ = 436_500_000
 STEPS = {
     ChapterKind.FREQUENCY: Item("frequency", "bring in a frequency"),
     ChapterKind.STORE: Item("store", "store it, free or taken"),
@@ -34,6 +45,7 @@ STEPS = {
 }
 SILENT = Item("silent", "why a repeater does not open")
 HOME = Item("home", "leave what is open")
+SLIP = Item("slip", "go on after a slip")
 WHOLE = Item("whole", "a repeater from nothing into a slot")
 
 
@@ -69,7 +81,8 @@ def items_of(twin: Twin) -> list[Item]:
     """Return all there is to learn about a radio, in the order of the work."""
     own = [Item(f"set {name}", f"set {name}") for name in setting_names(twin)]
     steps = [i for k, i in STEPS.items() if k is not ChapterKind.NAME or twin.profile.label_length]
-    return [*SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, SILENT, WHOLE]
+    passes = PASS_SUMS if twin.profile.receives(UHF_DOWNLINK_HZ) else ()
+    return [*SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, SILENT, SLIP, WHOLE, *passes]
 
 
 def items_in(twin: Twin, sheet: Sheet) -> list[Item]:

@@ -330,6 +330,12 @@ export class Ride {
   }
 
   async judge(path: string): Promise<void> {
-    this.score = await post<Score>(path, { turned: this.turned, contacts_s: this.contactsAt });
+    const score = await post<Score>(path, { turned: this.turned, contacts_s: this.contactsAt });
+    this.score = score;
+    const seconds = Math.round(this.rehearsal?.seconds ?? 0);
+    for (const model of new Set(this.plan.radios.map((r) => r.model))) {
+      const { in_tune_percent, changes, changes_made } = score;
+      await post('/drill/rides', { id: crypto.randomUUID(), person: recall('drill.person', 'me').trim() || 'me', model, at: new Date().toISOString(), seconds, in_tune_percent, changes, changes_made });
+    }
   }
 }
