@@ -24,6 +24,7 @@ SUMS = (
     Item("sum send", "the frequency you send on"),
     Item("sum sign", "the sign of the shift"),
     Item("sum tone", "what a tone in the line does"),
+    Item("sum may", "where you may send"),
 )
 SIGHTS = (
     Item("sight mode", "which mode a display shows"),

@@ -16,6 +16,8 @@ from vocator.core.radio.twin import Twin
 
 def listing_sum(item: Item, seed: int, rng: Draw) -> Exercise:
     """Return a sum about a line of a listing: the send frequency, the sign, what the tone does."""
+    if item.key == "sum may":
+        return _may(item, seed, rng)
     rx_hz = pick(rng, OUTPUTS_HZ)
     plus = rx_hz >= 147_000_000
     tx_hz = rx_hz + (600_000 if plus else -600_000)
@@ -73,6 +75,18 @@ def sight(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
     return choice(
         item, seed, rng, "What is chosen?", [right, *wrong], "the slot number stands beside the frequency or the label", held
     )
+
+
+AMATEUR_HZ = ((144_500_000, 145_800_000), (433_100_000, 437_900_000))
+OTHERS_HZ = ((154_600_000, 157_400_000), (162_400_000, 162_550_000), (462_550_000, 467_700_000), (108_000_000, 136_900_000))
+"""Parts that are amateur bands in every region, and parts that are nowhere: other services, marine and weather, aircraft."""
+
+
+def _may(item: Item, seed: int, rng: Draw) -> Exercise:
+    drawn = [low + 25_000 * rng((high - low) // 25_000 + 1) for low, high in (pick(rng, AMATEUR_HZ), *sample(rng, OTHERS_HZ, 3))]
+    asked = "Your radio hears all of these. On which may a licensed amateur send?"
+    why = "144 to 146 and 430 to 440 MHz are amateur bands everywhere, more of it in some countries; what a radio hears is not what you may send on. Local rules decide"
+    return choice(item, seed, rng, asked, [megahertz(hz) for hz in drawn], why)
 
 
 OPEN = {
