@@ -64,8 +64,11 @@ def cost_of(given: Input) -> float:
     return seconds(tally, 0)
 
 
-def rejoins(course: Course, until: int) -> dict[State, float]:
-    """Return the states of the right course up to a step, also within steps, with the effort from there to the end in seconds."""
+def rejoins(course: Course, slipped: int, until: int) -> dict[State, float]:
+    """Return the states of the right course up to a step, also within steps, with the effort from there to the end in seconds.
+
+    Not those after a sending that the slip stood in the way of: the search sends nothing.
+    """
     found: dict[State, float] = {}
     for number, step in enumerate(course.steps[: until + 2]):
         if not course.run.frames[number].done:
@@ -77,6 +80,8 @@ def rejoins(course: Course, until: int) -> dict[State, float]:
                 rest = perform(course.twin, rest, action, tally).state
             left = seconds(tally, int(at < len(actions))) + course.rest_s(number + 1)
             found[key(state)] = min(left, found.get(key(state), left))
+            if step.on_air and number >= slipped:
+                return found
             if at < len(actions):
                 state = perform(course.twin, state, actions[at]).state
     return found
@@ -128,7 +133,7 @@ def task(given: tuple[str, int, int]) -> tuple[str, list[tuple[float, bool, floa
                 continue
             run = follow(twin, rest_of(sheet, way.step, way.actions), outcome.state, keep_frames=False)
             ours = seconds(run.tally, run.looks)
-            best, ended = least(twin, outcome.state, rejoins(course, outcome.noticed), ours, most)
+            best, ended = least(twin, outcome.state, rejoins(course, outcome.slip.step, outcome.noticed), ours, most)
             found.append((ours / best, ended, took))
     return model, found
 

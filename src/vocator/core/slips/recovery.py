@@ -7,7 +7,7 @@ proven way from all of them: by a key or the way home, then on with the sheet fr
 from collections.abc import Callable, Container, Iterable, Iterator
 from dataclasses import dataclass
 
-from vocator.core.goals.effort import HOLD_EXTRA_S, LOOK_S, TAP_S, seconds
+from vocator.core.goals.effort import DIGIT_S, HOLD_EXTRA_S, LOOK_S, TAP_S, seconds
 from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step, needs_noted
 from vocator.core.planning.routes import Routes, binding_for, press_text
@@ -196,7 +196,7 @@ def _noted(course: Course, step: int) -> str:
 
 
 def _ways(course: Course, goal: Goal, every: list[State], step: int) -> Iterator[_Way]:
-    turned = _turned_back(course, goal, every, step)
+    turned = [*_turned_back(course, goal, every, step), *_meant(course, every, step)]
     prefixes = [(keys, _press_s(keys)) for keys in dict.fromkeys([*_prefixes(course.twin, every), *turned])]
     for begin in [group[0] for group in course.groups if group[0] <= step + 1] or [0]:
         rest_s = course.rest_s(begin)
@@ -213,6 +213,9 @@ def _press_s(keys: tuple[str, ...]) -> float:
     """Return the effort of some keys with the look after them, in seconds."""
     total = LOOK_S if keys else 0.0
     for key in keys:
+        if key.isdigit():
+            total += DIGIT_S * len(key)
+            continue
         word, _, more = key.strip("[]").partition(" ")
         held_s = float(more[:-1]) if more.endswith("s") and more[:-1].replace(".", "").isdigit() else 0.0
         total += held_s if word == "wait" else TAP_S + (held_s + HOLD_EXTRA_S if held_s else 0.0)
@@ -244,6 +247,9 @@ def _prefixes(twin: Twin, every: list[State]) -> list[tuple[str, ...]]:
     routes = Routes(twin)
     for state in every:
         screen = twin.screens[state.screen]
+        cycle = dict(screen.letters).get(state.letter_key, "")
+        for times in range(1, len(cycle)):  # the key of the letter goes round to the right one
+            found[(state.letter_key * times,)] = None
         for binding in screen.bind:
             press = binding.press
             leaves = binding.verb in LEAVING and not twin.at_rest(state)  # where something is open PTT does not send
@@ -260,6 +266,15 @@ def _prefixes(twin: Twin, every: list[State]) -> list[tuple[str, ...]]:
             if turned:
                 found[turned] = None
     return list(found)
+
+
+def _meant(course: Course, every: list[State], step: int) -> Iterator[tuple[str, ...]]:
+    """Yield the tap that was meant where digits are half typed: it drops them and does no more, and does its work where they are gone."""
+    first = next(iter(course.actions(course.steps[step])), None)
+    if first is None or not first.text.startswith("[") or " " in first.text or first.text.strip("[]") in GENERAL:
+        return
+    if all(course.twin.screens[s.screen].kind == "entry" for s in every):
+        yield (first.text,)
 
 
 def _turned_back(course: Course, goal: Goal, every: list[State], step: int) -> Iterator[tuple[str, ...]]:
