@@ -2,9 +2,11 @@
 
 import re
 import threading
+from contextlib import contextmanager
 from functools import partial
 from http.server import SimpleHTTPRequestHandler, ThreadingHTTPServer
 
+import httpx
 import pytest
 from playwright.sync_api import Browser, expect
 
@@ -18,11 +20,10 @@ class Quiet(SimpleHTTPRequestHandler):
         pass
 
 
-@pytest.fixture
-def plain_files(tmp_path):
+@contextmanager
+def served(folder, first=None):
     """A kit on a server for plain files; what is given back ends the server."""
-    folder = tmp_path / "kit"
-    field_kit(str(folder))
+    field_kit(str(folder), first)
     server = ThreadingHTTPServer(("127.0.0.1", 0), partial(Quiet, directory=str(folder)))
     threading.Thread(target=server.serve_forever, daemon=True).start()
 
@@ -32,6 +33,12 @@ def plain_files(tmp_path):
 
     yield f"http://127.0.0.1:{server.server_port}/", gone
     gone()
+
+
+@pytest.fixture
+def plain_files(tmp_path):
+    with served(tmp_path / "kit") as kit:
+        yield kit
 
 
 def test_a_kit_writes_and_keeps_a_sheet_with_no_network(plain_files, browser: Browser, tmp_path):
@@ -70,7 +77,7 @@ def test_a_kit_writes_and_keeps_a_sheet_with_no_network(plain_files, browser: Br
         page.get_by_role("button", name="Give it as a file").click()
     given.value.save_as(tmp_path / "carried.json")
     page.get_by_label("Kit file").set_input_files(tmp_path / "carried.json")
-    expect(page.get_by_text("0 radios and 0 sheets are new")).to_be_visible()
+    expect(page.get_by_text("New here: 0 radios, 0 sheets.")).to_be_visible()
     (tmp_path / "carried.json").write_text("{}")
     page.get_by_label("Kit file").set_input_files(tmp_path / "carried.json")
     expect(page.get_by_text("Nothing was taken")).to_be_visible()
@@ -105,3 +112,45 @@ def test_what_an_earlier_kit_kept_is_brought_over(plain_files, browser: Browser)
     expect(page.get_by_role("heading", name="Lent by Lom")).to_be_visible(timeout=120_000)
     assert not [d for d in page.evaluate("indexedDB.databases()") if d["name"].startswith("vocator-kit")]
     context.close()
+
+
+def test_a_persons_kit_holds_their_radio_alone_and_gives_it_on_by_codes(demo, browser: Browser, tmp_path):
+    board = httpx.get(f"{demo}/api/outings", timeout=60).json()[0]
+    person = httpx.get(f"{demo}/api/outings/{board['id']}", timeout=60).json()["people"][0]
+    file = httpx.post(f"{demo}/api/outings/{board['id']}/people/{person['id']}/kit", timeout=60).json()
+    assert len(file["rows"]["radio"]) == 1 and file["rows"]["sheet"] and "station" not in file["rows"]
+    with served(tmp_path / "hers", file) as (address, _), served(tmp_path / "his") as (other, _):
+        context = browser.new_context(viewport={"width": 390, "height": 844})
+        page = context.new_page()
+        page.goto(address)
+        expect(page.get_by_role("heading", name=person["tactical"] or person["name"])).to_be_visible(timeout=120_000)
+        page.get_by_role("link", name="Program your radio").click()
+        page.get_by_role("button", name="Done", exact=True).click()
+        page.goto(f"{address}#/radios")
+        expect(page.get_by_role("heading", name=re.compile(person["model_name"]))).to_have_count(1)
+        page.get_by_role("button", name="Show as codes").click()
+        page.get_by_role("button", name="Show the codes").click()
+        page.get_by_role("button", name="Stop").click()
+        code = page.locator("svg[data-frame]")
+        count = int(code.get_attribute("aria-label").split()[-1])
+        pictures = []
+        for _ in range(count):
+            pictures.append(tmp_path / f"{code.get_attribute('data-frame')}.png")
+            code.screenshot(path=pictures[-1])
+            page.get_by_role("button", name="Next").click()
+        assert len({p.name for p in pictures}) == count
+        context.close()
+
+        context = browser.new_context(viewport={"width": 390, "height": 844})
+        page = context.new_page()
+        page.goto(f"{other}#/radios")
+        expect(page.get_by_role("button", name="Read codes")).to_be_visible(timeout=120_000)
+        page.get_by_role("button", name="Read codes").click()
+        expect(page.get_by_text("No camera is given to this page")).to_be_visible()
+        page.get_by_label("Pictures of the codes").set_input_files(pictures[:-1])
+        expect(page.get_by_text(f"{count - 1} of {count}")).to_be_visible(timeout=60_000)
+        page.get_by_label("Pictures of the codes").set_input_files(pictures[-1:])
+        expect(page.get_by_text("New here: 1 radio, 1 sheet.")).to_be_visible(timeout=60_000)
+        page.goto(f"{other}#/")
+        expect(page.get_by_role("link", name=re.compile("Go on: .*[1-9][0-9]* of [0-9]+ steps"))).to_be_visible()
+        context.close()

@@ -1,7 +1,7 @@
 """Outings: the plan, its findings, everybody's sheets, cards, exchange."""
 
 import json
-from typing import Annotated
+from typing import Annotated, Any
 
 from fastapi import APIRouter, Query, Request, Response
 
@@ -33,6 +33,7 @@ from vocator.files.outing_csv import write_outing_csv
 from vocator.settings import settings
 from vocator.usecases import outing_csv
 from vocator.usecases.cards import outing_cards
+from vocator.usecases.hand_over import for_person
 from vocator.usecases.listing import fetch_listing, near
 from vocator.usecases.making import cancel, make_all, making
 from vocator.usecases.outings import (
@@ -149,6 +150,12 @@ def link(outing_id: int, person_id: str, request: Request, store: Store) -> Link
     """Give a person a link of their own; earlier ones are withdrawn."""
     token = new_link(store, outing_id, person_id)
     return LinkShape(path=f"/v/{token}", url=f"{shared_url(request)}v/{token}")
+
+
+@router.post("/outings/{outing_id}/people/{person_id}/kit")
+def kit_file(outing_id: int, person_id: str, store: Store) -> dict[str, Any]:
+    """Return what a field kit takes: a person's radio, channels and sheets, nothing of the others; sheets that it lacks are made."""
+    return for_person(store, outing_id, person_id)
 
 
 @router.delete("/outings/{outing_id}/people/{person_id}/link", status_code=204)

@@ -351,12 +351,21 @@ def profile_compare(
 
 
 @app.command("field-kit")
-def field_kit(folder: Path, as_json: Json = False) -> None:
+def field_kit(
+    folder: Path,
+    outing: Annotated[
+        int | None, typer.Option(help="An outing's number: the kit then holds that and one person's radio.")
+    ] = None,
+    person: Annotated[str | None, typer.Option(help="Whose radio, as the outing names them.")] = None,
+    as_json: Json = False,
+) -> None:
     """Write a folder of plain files that is one operator's Vocator, with no server (docs/field.md)."""
     from vocator.usecases.field_kit import field_kit as write_kit
+    from vocator.usecases.hand_over import kept_for_person
 
     try:
-        answer = write_kit(str(folder))
+        first = kept_for_person(outing, person) if outing is not None or person is not None else None
+        answer = write_kit(str(folder), first)
     except KNOWN_ERRORS as error:
         _fail(str(error))
     except OSError as error:

@@ -15,7 +15,7 @@ from vocator.core.refusal import Refusal
 Row = dict[str, Any]
 TABLES: dict[str, tuple[str, ...]] = {
     "station": ("id",), "radio": ("id",), "slot": ("radio_id", "slot"), "slot_event": ("id",), "sheet": ("id",), "tick": ("id",),
-    "work_log": ("id",), "drill_event": ("id",), "own_profile": ("model",),
+    "work_log": ("id",), "drill_event": ("id",), "own_profile": ("model",), "handed": ("id",),
 }  # fmt: skip
 """The tables with what names a row of each."""
 OWN_IDS = 2**32
@@ -107,6 +107,11 @@ def take(book: Book, given: Any, note: Callable[[int, SlotEvent], None]) -> dict
     The same radio is one of the same model under the same name.  Raises Refusal for what is no such file.
     """
     rows = _checked(given)
+    for profile in rows["own_profile"]:
+        if book.row("own_profile", profile["model"]) is None:
+            book.put("own_profile", profile)
+    if "outing" in given:
+        book.put("handed", {**given["outing"], "id": 1})
     ids: dict[int, int] = {}
     new_radios = 0
     for radio in rows["radio"]:
@@ -139,11 +144,12 @@ def take(book: Book, given: Any, note: Callable[[int, SlotEvent], None]) -> dict
 
 
 def _checked(given: Any) -> dict[str, list[Row]]:
-    needed = {
+    needed: dict[str, dict[str, type]] = {
         "radio": {"id": int, "model": str, "name": str, "firmware": str, "marks": list},
         "sheet": {"id": str, "radio_id": int, "title": str, "status": str, "slot": str, "created_at": str, "content": dict},
         "slot_event": {"radio_id": int, "slot": str, "at": str, "text": str, "effect": dict},
         "tick": {"id": str, "sheet_id": str, "step": int, "at": str, "done": bool},
+        "own_profile": {"model": str, "first": str, "texts": dict},
     }  # fmt: skip
     if not isinstance(given, dict) or given.get("version") != 2 or not isinstance(given.get("rows"), dict):
         newer = isinstance(given, dict) and isinstance(given.get("version"), int) and given["version"] > 2
@@ -162,6 +168,9 @@ def _checked(given: Any) -> dict[str, list[Row]]:
                 f"broken rows of {table}", "file", "what 'Give it as a file' wrote", "Give it anew from the other device."
             )
         rows[table] = found_rows
+    outing = given.get("outing", {"outing": "", "person": {}, "channels": []})
+    if not (isinstance(outing, dict) and isinstance(outing.get("channels"), list) and isinstance(outing.get("person"), dict)):
+        raise Refusal("a broken outing", "file", "what an outing's page wrote", "Ask the lead for it anew.")
     for sheet in rows["sheet"]:
         if not all(
             isinstance(sheet["content"].get(k), kind) for k, kind in (("steps", list), ("pages", list), ("request", dict))

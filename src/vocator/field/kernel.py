@@ -291,20 +291,42 @@ ROUTES: dict[tuple[str, str], Answer] = {
     ("GET", "sheets/<sheet_id>/standing"): _standing,
     ("GET", "sheets/<sheet_id>/twin/<done>"): _twin_at, ("GET", "sheets/<sheet_id>/steps/<step>/sights"): _sights,
     ("POST", "sheets/<sheet_id>/steps/<step>/recovery"): _recovery, ("POST", "twin/start"): _start, ("POST", "twin/act"): _act, ("GET", "log"): _log, ("POST", "passes/<number>/<aos>/score"): _score,
-    ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled, ("POST", "drill/rides"): _ridden,
+    ("GET", "handed"): lambda: _book.row("handed", 1), ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled, ("POST", "drill/rides"): _ridden,
 }  # fmt: skip
 _NUMBERS = ("radio_id", "done", "step")
 _PATTERNS = [(method, re.compile(re.sub(r"<(\w+)>", r"(?P<\1>[^/]+)", path)), path) for method, path in ROUTES]
+
+
+def _carry_own() -> None:
+    if carried.take({r["model"]: r for r in _book.rows("own_profile")}):
+        forget_shipped()
 
 
 def open_book(given: str) -> None:
     """Begin with the rows that the page kept: a JSON list of pairs of table and row."""
     global _book
     _book = Book(json.loads(given))
-    if carried.take({r["model"]: r for r in _book.rows("own_profile")}):
-        forget_shipped()
+    _carry_own()
     if _book.row("station", 1) is None:
         StationRepository(_book).save(Station(chosen=True))
+
+
+def some_rows(radio_id: str, sheet_id: str) -> str:
+    """Return one radio with what its slots hold, and one of its sheets (empty: none), as the file that carries it to another device."""
+    (radio,) = _book.rows("radio", id=int(radio_id))
+    sheet = _book.row("sheet", sheet_id) if sheet_id else None
+    said = [
+        {
+            "radio_id": radio["id"], "slot": s["slot"], "at": s["changed_at"], "state": s["state"], "text": "as another device had it",
+            "channel": s["channel"], "source": None, "effect": {"state": s["state"], "holds": "named", "channel": s["channel"]},
+        }
+        for s in _book.rows("slot", radio_id=radio["id"])
+    ]  # fmt: skip
+    rows = {
+        "radio": [radio], "slot_event": said, "sheet": [sheet] if sheet else [], "tick": _book.rows("tick", sheet_id=sheet_id),
+        "own_profile": _book.rows("own_profile", model=radio["model"]),
+    }  # fmt: skip
+    return json.dumps({"version": 2, "rows": rows}, ensure_ascii=False)
 
 
 def all_rows() -> str:
@@ -317,6 +339,9 @@ def take_rows(given: str) -> str:
     try:
         file = json.loads(given)
         body: Any = take(_book, file, RadioRepository(_book).note)
+        _carry_own()
+        for radio in _book.rows("radio"):
+            twin_of(radio["model"], radio["firmware"])
         tick(_book, [_tick(t) for t in file["rows"].get("tick", []) if _book.row("sheet", t["sheet_id"])])
         status = 200
     except Exception as error:

@@ -66,7 +66,19 @@ class FieldRepository:
         A sheet that the device knows already comes without what it says.
         """
         mine = select(RadioRow.id).where(RadioRow.outing_id.is_(None))
-        of_mine = SheetRow.radio_id.in_(mine)
+        return {
+            "station": self._plain(select(StationRow.__table__)),
+            **self._of_radios(mine, known_sheets),
+            "work_log": self._plain(select(LogRow.__table__).order_by(LogRow.at.desc(), LogRow.id.desc()).limit(MOST_LINES)),
+            "drill_event": self._plain(select(DrillEventRow.__table__).order_by(DrillEventRow.at_utc.desc()).limit(MOST_DRILLED)),
+        }
+
+    def rows_of_person(self, outing_id: int, person_id: str) -> dict[str, list[dict[str, Any]]]:
+        """Return the rows of a person's radio at an outing, as ``rows`` does: nothing of the others."""
+        return self._of_radios(select(RadioRow.id).where(RadioRow.outing_id == outing_id, RadioRow.person_id == person_id), set())
+
+    def _of_radios(self, radios: Select[Any], known_sheets: set[str]) -> dict[str, list[dict[str, Any]]]:
+        of_mine = SheetRow.radio_id.in_(radios)
         done = select(SheetRow.id).where(of_mine, SheetRow.status != "open").order_by(SheetRow.created_at.desc()).limit(MOST_DONE)
         wanted = select(SheetRow.id).where(of_mine, SheetRow.status == "open").union(done)
         unknown = select(SheetRow.id, SheetRow.content).where(SheetRow.id.in_(wanted), SheetRow.id.not_in(known_sheets))
@@ -74,16 +86,15 @@ class FieldRepository:
         heads = select(*(c for c in SheetRow.__table__.columns if c.name != "content")).where(SheetRow.id.in_(wanted))
         sheets = [{**row, "content": contents.get(row["id"])} for row in self._plain(heads)]
         return {
-            "station": self._plain(select(StationRow.__table__)),
             "radio": self._plain(
-                select(RadioRow.id, RadioRow.model, RadioRow.firmware, RadioRow.name, RadioRow.marks).where(RadioRow.id.in_(mine))
+                select(RadioRow.id, RadioRow.model, RadioRow.firmware, RadioRow.name, RadioRow.marks).where(
+                    RadioRow.id.in_(radios)
+                )
             ),
-            "slot": self._plain(select(SlotRow.__table__).where(SlotRow.radio_id.in_(mine))),
-            "slot_event": self._plain(select(SlotEventRow.__table__).where(SlotEventRow.radio_id.in_(mine))),
+            "slot": self._plain(select(SlotRow.__table__).where(SlotRow.radio_id.in_(radios))),
+            "slot_event": self._plain(select(SlotEventRow.__table__).where(SlotEventRow.radio_id.in_(radios))),
             "sheet": sheets,
             "tick": self._plain(select(TickRow.__table__).where(TickRow.sheet_id.in_(wanted))),
-            "work_log": self._plain(select(LogRow.__table__).order_by(LogRow.at.desc(), LogRow.id.desc()).limit(MOST_LINES)),
-            "drill_event": self._plain(select(DrillEventRow.__table__).order_by(DrillEventRow.at_utc.desc()).limit(MOST_DRILLED)),
         }
 
     def own_profiles(self) -> dict[str, str]:

@@ -118,8 +118,8 @@ def heart_files() -> dict[str, bytes]:
     return {**{name: (runtime / name).read_bytes() for name in RUNTIME}, "core.zip": core_zip()}
 
 
-def field_kit(folder: str) -> dict[str, Any]:
-    """Write a field kit; returns what was written, in bytes.  Raises Refusal where the page's part is not built, or the folder holds something else."""
+def field_kit(folder: str, first: dict[str, Any] | None = None) -> dict[str, Any]:
+    """Write a field kit; returns what was written, in bytes.  ``first`` is a file that it takes when it is opened first (``hand_over``).  Raises Refusal where the page's part is not built, or the folder holds something else."""
     to, built, runtime = Path(folder), WEB / "dist-kit", WEB / "node_modules" / "pyodide"
     if not (built / "kit.html").is_file() or not (runtime / RUNTIME[0]).is_file():
         raise Refusal(
@@ -140,6 +140,7 @@ def field_kit(folder: str) -> dict[str, Any]:
     for name, raw in heart_files().items():
         (to / "python" / name).write_bytes(raw)
     (to / "models.json").write_text(json.dumps(drawings(), ensure_ascii=False), encoding="utf-8")
+    (to / "first.json").write_text(json.dumps(first, ensure_ascii=False), encoding="utf-8")
     files = sorted(p.relative_to(to).as_posix() for p in to.rglob("*") if p.is_file() and p.name not in ("kit.json", "kit-sw.js"))
     digest = hashlib.sha256(b"".join((to / f).read_bytes() for f in files)).hexdigest()[:16]
     (to / "kit.json").write_text(json.dumps({"version": VERSION, "digest": digest, "files": files}, indent=1), encoding="utf-8")

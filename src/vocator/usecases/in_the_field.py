@@ -70,8 +70,13 @@ def manifest() -> dict[str, Any]:
 
 def taken_along(session: Session, known_sheets: set[str]) -> dict[str, list[dict[str, Any]]]:
     """Return the rows that a device takes along, profiles of one's own compiled among them."""
-    field = FieldRepository(session)
-    return {**field.rows(known_sheets), "own_profile": [_compiled(m, text) for m, text in sorted(field.own_profiles().items())]}
+    return {**FieldRepository(session).rows(known_sheets), "own_profile": compiled_rows(session)}
+
+
+def compiled_rows(session: Session, models: set[str] | None = None) -> list[dict[str, Any]]:
+    """Return profiles of one's own as they go along, of some models or of all."""
+    own = FieldRepository(session).own_profiles()
+    return [_compiled(m, text) for m, text in sorted(own.items()) if models is None or m in models]
 
 
 @cache

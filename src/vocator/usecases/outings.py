@@ -313,7 +313,11 @@ def by_link(session: Session, token: str) -> tuple[KeptOuting, Person]:
 
 def volunteer_view(session: Session, token: str) -> dict[str, Any]:
     """Return what a volunteer sees: the own radio's channels, their state, the own sheets, and nothing of the others."""
-    one, person = by_link(session, token)
+    return person_sees(session, *by_link(session, token))
+
+
+def person_sees(session: Session, one: KeptOuting, person: Person) -> dict[str, Any]:
+    """Return what a person sees of an outing, as ``volunteer_view`` does."""
     outing = one.outing
     clear, _ = understand(outing, load_region(outing.region))
     (own,) = people_view(session, one, [person], clear)

@@ -4,8 +4,13 @@
   import { Toast } from 'flowbite-svelte';
   import { data } from '../lib/bench/data.svelte';
   import FirstRun from '../lib/bench/FirstRun.svelte';
-  import { get, put, remove, type Region, type Station } from '../lib/api';
-  import { giveFile, takeFile } from '../lib/away/carry';
+  import { get, put, remove, type Region, type Schemas, type Station } from '../lib/api';
+  import { giveFile, giveSome, takeFile } from '../lib/away/carry';
+  import ReadCodes from '../lib/away/ReadCodes.svelte';
+  import ShowCodes from '../lib/away/ShowCodes.svelte';
+  import Dialog from '../lib/shell/Dialog.svelte';
+  import { keep as remember, recall } from '../lib/keep';
+  import Handed from './Handed.svelte';
   import { start, tellStage, type Stage } from '../lib/away/heart';
   import { shell } from '../lib/shell/state.svelte';
   import Bench from '../routes/Bench.svelte';
@@ -27,6 +32,12 @@
   let here = $derived(shell.station);
   let regions = $state<Region[]>([]);
   let file: HTMLInputElement | undefined = $state();
+  let handed = $state.raw<Schemas['VolunteerShape'] | null>(null);
+  let reading = $state(false);
+  let shown = $state('');
+  let codesOf = $state<number | null>(null);
+  let withSheet = $state('');
+  let sheets = $state.raw<Schemas['SheetSummary'][]>([]);
 
   onMount(() => {
     tellStage((now, words) => {
@@ -40,6 +51,7 @@
       await data.load();
       stands = true;
       if (await bringOver(takeFile, (one) => put('/station', { ...one, may_send_on: [] }))) await data.load();
+      await begin();
       regions = await get<Region[]>('/regions');
     })().catch((error: unknown) => (broken = String(error)));
     void navigator.storage?.persist?.();
@@ -63,15 +75,41 @@
     URL.revokeObjectURL(link.href);
   }
 
+  /** What this kit was written for: one person's radio and outing. A newer one under the same address is taken too. */
+  async function begin(): Promise<void> {
+    handed = await get<Schemas['VolunteerShape'] | null>('/handed');
+    const first = await fetch('./first.json').then((answer) => answer.text()).catch(() => 'null');
+    const mark = `${first.length} ${[...first].reduce((sum, sign) => (sum * 31 + sign.charCodeAt(0)) | 0, 7)}`;
+    if (first.trim() === 'null' || recall('kit.first', '') === mark) return;
+    await take(first);
+    remember('kit.first', mark);
+  }
+
+  async function take(text: string): Promise<void> {
+    const { status, body } = await takeFile(text);
+    const found = body as { radios: number; sheets: number; detail: string };
+    const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+    told = status === 200 ? `New here: ${counted(found.radios, 'radio')}, ${counted(found.sheets, 'sheet')}.` : `Nothing was taken: ${found.detail}`;
+    await data.load();
+    handed = await get<Schemas['VolunteerShape'] | null>('/handed');
+  }
+
+  async function chooseSheet(id: number): Promise<void> {
+    sheets = (await get<Schemas['SheetSummary'][]>('/sheets?status=open')).filter((s) => s.radio_id === id);
+    withSheet = sheets[0]?.id ?? '';
+    codesOf = id;
+  }
+
+  async function showCodes(): Promise<void> {
+    shown = await giveSome(codesOf!, withSheet);
+  }
+
   async function taken(): Promise<void> {
     const chosen = file?.files?.[0];
     if (!chosen) return;
     const text = await chosen.text();
     if (file) file.value = '';
-    const { status, body } = await takeFile(text);
-    const found = body as { radios: number; sheets: number; detail: string };
-    told = status === 200 ? `${found.radios} radios and ${found.sheets} sheets are new.` : `Nothing was taken: ${found.detail}`;
-    await data.load();
+    await take(text);
   }
 
   async function keep(changed: Partial<Station>): Promise<void> {
@@ -112,16 +150,17 @@
           <section>
             <h2><a href={`/radios/${r.id}`}>{r.name}</a></h2><p>{r.model_name}, firmware {r.firmware} {#if leaving === r.id}<button type="button" class="act" onclick={() => drop(r.id)}>Remove it, with what its slots hold</button><button type="button" class="act plain" onclick={() => (leaving = 0)}>Keep</button>{:else}<button type="button" class="act plain" onclick={() => (leaving = r.id)}>Remove</button>{/if}</p>
             <p>{r.slots.filter((s) => s.channel).length} of {r.slot_count} slots known.</p>
-            <p><a class="act" href={`/radios/${r.id}`}>Memory, many channels, set once</a></p>
+            <p class="acts"><a class="act" href={`/radios/${r.id}`}>Memory, many channels, set once</a><button type="button" class="act" onclick={() => void chooseSheet(r.id)}>Show as codes</button></p>
           </section>
         {/each}
         {#key data.radios.length}<section><FirstRun models={data.models} onadded={() => data.load()} /></section>{/key}
         <section>
           <h2>This device</h2>
-          <p>All of it stays here. Carry it to another device as a file; what is there already is kept.</p>
+          <p>All of it stays here. Carry it to another device as a file, or one radio by codes from screen to camera; what is there already is kept.</p>
           <div class="acts">
             <button type="button" class="act" onclick={give}>Give it as a file</button>
             <button type="button" class="act" onclick={() => file?.click()}>Take a file</button>
+            <button type="button" class="act" onclick={() => (reading = true)}>Read codes</button>
             <input bind:this={file} type="file" hidden accept=".json" aria-label="Kit file" onchange={taken} />
           </div>
           <div class="acts">
@@ -131,9 +170,21 @@
           {#if told}<p role="status">{told}</p>{/if}
         </section>
       </main>
-    {:else}<Bench />{/if}
+    {:else}{#if handed}<Handed view={handed} />{/if}<Bench />{/if}
   {/key}
 {/if}
+
+<Dialog bind:open={() => codesOf !== null, (v) => { if (!v) codesOf = null; shown = ''; }} title="To another phone">
+  {#if shown}<ShowCodes text={shown} />
+  {:else if codesOf !== null}
+    <p>{data.radios.find((r) => r.id === codesOf)?.name}, with what its slots hold.</p>
+    <label>And one sheet<select class="field" bind:value={withSheet}><option value="">none</option>{#each sheets as s (s.id)}<option value={s.id}>{s.title}</option>{/each}</select></label>
+    <div class="acts"><button type="button" class="act next" onclick={() => void showCodes()}>Show the codes</button></div>
+  {/if}
+</Dialog>
+<Dialog bind:open={reading} title="Read codes">
+  {#if reading}<ReadCodes onread={(text) => { reading = false; void take(text); }} />{/if}
+</Dialog>
 
 {#if shell.message}<div class="toast"><Toast dismissable={false} class="paper-toast">{shell.message}</Toast></div>{/if}
 

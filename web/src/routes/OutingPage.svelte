@@ -1,7 +1,7 @@
 <!-- The outing: channels by people, what is to be looked at, sheets for everyone, who is ready. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { get, post, put, Refused, remove, sendFile, type Board, type Region, type Schemas } from '../lib/api';
+  import { get, post, put, Refused, remove, sendFile, type Board, type Region, saveFile, type Schemas } from '../lib/api';
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
   import CardsPart from '../lib/outing/CardsPart.svelte';
@@ -29,6 +29,8 @@
   let link = $state('');
   let linkUrl = $state('');
   let linkFor = $state('');
+  let linkTo = $state('');
+  let kitFile = $state('');
   let showing = $state<'board' | 'findings' | 'reach'>('board');
   let at = $state('');
   let who = $state('');
@@ -145,6 +147,20 @@
       link = made.path;
       linkUrl = made.url;
       linkFor = p.name;
+      linkTo = p.id;
+      kitFile = '';
+      await refresh();
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  /** A person's radio and sheets for a phone that has no server. */
+  async function handOver(how: 'codes' | 'file'): Promise<void> {
+    try {
+      const path = `/outings/${board!.id}/people/${linkTo}/kit`;
+      if (how === 'codes') kitFile = JSON.stringify(await post(path, {}));
+      else await saveFile(path, `vocator-${linkTo}.json`);
       await refresh();
     } catch (error) {
       trouble = shell.note(error);
@@ -376,6 +392,11 @@
     {:else}
       <p class="quiet">This server answers on this machine only. To let phones in: ./start --share.</p>
     {/if}
+    <h3>Without any network</h3>
+    <p>Their radio, channels and sheets for a field kit on their phone, nothing of the others.</p>
+    {#if kitFile}
+      {#await import('../lib/away/ShowCodes.svelte') then { default: ShowCodes }}<ShowCodes text={kitFile} />{/await}
+    {:else}<div class="acts"><button type="button" class="act" onclick={() => void handOver('codes')}>Show it as codes</button><button type="button" class="act" onclick={() => void handOver('file')}>As a file</button></div>{/if}
   {/if}
 </Dialog>
 

@@ -87,6 +87,13 @@ export const giveFile = (): Promise<string> =>
     return callHeart('all_rows');
   });
 
+/** One radio with what its slots hold, and one of its sheets where one is named: what fits into codes. */
+export const giveSome = (radio: number, sheet: string): Promise<string> =>
+  alone(async () => {
+    await open();
+    return callHeart('some_rows', String(radio), sheet);
+  });
+
 /** Take such a file; the status and body are as a call's. */
 export const takeFile = (text: string): Promise<Reply> =>
   alone(async () => {
