@@ -101,8 +101,10 @@ def session(engine: Engine) -> Iterator[Session]:
 
 
 @pytest.fixture
-def client(session: Session) -> Iterator[TestClient]:
-    """The API on the test's session."""
+def client(session: Session, database_url: str, monkeypatch: pytest.MonkeyPatch) -> Iterator[TestClient]:
+    """The API on the test's session; what opens a connection of its own finds the test's store, never one that runs beside it."""
+    monkeypatch.setenv("VOCATOR_DATABASE_URL", database_url)
+    settings.cache_clear()
     from vocator.api.app import create_app
     from vocator.api.store import open_session
     from vocator.usecases.twins import read_own_with

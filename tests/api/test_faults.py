@@ -10,6 +10,7 @@ from threading import Thread
 
 import pytest
 import uvicorn
+from procrastinate.exceptions import ConnectorException
 from psycopg.errors import DiskFull
 from sqlalchemy.exc import OperationalError
 
@@ -21,6 +22,7 @@ from vocator.files.certificate import own_certificate
 from vocator.logs import log_config
 from vocator.settings import settings
 from vocator.usecases.access import Sharing
+from vocator.usecases.demo import load_demo
 
 BODY_TO_COME = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 9\r\n\r\n{"
 
@@ -73,6 +75,19 @@ def test_a_full_disk_is_told_as_such_and_health_says_what_may_soon_be_in_the_way
     assert refused.status_code == 507 and refused.json()["type"] == "urn:vocator:disk" and "Make room" in refused.json()["detail"]
     health = client.get("/api/health").json()
     assert health["ok"] and health["disk_free_mb"] > 0 and health["version"] == VERSION and health["elements_age_days"] is None
+
+
+def test_a_queue_that_is_away_is_told_as_the_store_being_away(client, session, monkeypatch):
+    load_demo(session)
+    outing = client.get("/api/outings").json()[0]["id"]
+    assert client.get(f"/api/outings/{outing}/making").status_code == 200
+
+    def away(url):
+        raise ConnectorException
+
+    monkeypatch.setattr("vocator.usecases.making.queue_for", away)
+    refused = client.get(f"/api/outings/{outing}/making")
+    assert refused.status_code == 503 and refused.json()["type"] == "urn:vocator:store"
 
 
 @pytest.mark.parametrize("sent", [b"", b"GET /api/health HTTP/1.1\r\nHost: 127.0.0.1\r\nX-Slow: ", BODY_TO_COME])

@@ -5,6 +5,7 @@ from typing import Any
 from fastapi import FastAPI, HTTPException, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
+from procrastinate.exceptions import ConnectorException
 from psycopg.errors import DiskFull
 from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
@@ -18,6 +19,7 @@ TABLE: dict[type[Exception], tuple[int, str, str]] = {
     IntegrityError: (409, "clash", "Somebody else was quicker"),
     OperationalError: (503, "store", "The store does not answer"),
     InterfaceError: (503, "store", "The store does not answer"),
+    ConnectorException: (503, "store", "The store does not answer"),
     PoolTimeout: (503, "store", "The store does not answer"),
 }
 

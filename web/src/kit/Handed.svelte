@@ -7,7 +7,7 @@
 
   let { view }: { view: Schemas['VolunteerShape'] } = $props();
   let sheets = $state.raw<Schemas['SheetSummary'][]>([]);
-  onMount(async () => (sheets = (await get<Schemas['SheetSummary'][]>('/sheets?status=open')).filter((s) => view.sheets.some((own) => own.id === s.id))));
+  onMount(async () => (sheets = await get<Schemas['SheetSummary'][]>('/sheets?status=open')));
 
   let rows = $derived(view.channels.map((c) => ({ c, cell: view.person.cells.find((x) => x.channel === c.id) })).filter(({ cell }) => cell && cell.state !== 'beyond' && cell.state !== 'unclear'));
   let next = $derived(sheets[0]);

@@ -170,7 +170,7 @@
           {#if told}<p role="status">{told}</p>{/if}
         </section>
       </main>
-    {:else}{#if handed}<Handed view={handed} />{/if}<Bench />{/if}
+    {:else}{#if handed}<Handed view={handed} />{/if}<Bench resume={!handed} />{/if}
   {/key}
 {/if}
 

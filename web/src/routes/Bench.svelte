@@ -14,6 +14,8 @@
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
 
+  /** Whether it offers to go on with an open sheet; not where something above it does. */
+  let { resume = true }: { resume?: boolean } = $props();
   const listing = new Listing();
   /** The repeater near the station from which the line was taken: both ends of the path are known. */
   let near = $state.raw<Schemas['ListedShape'] | null>(recall('near-taken', null));
@@ -70,7 +72,7 @@
   let found = $derived(listing.found);
   let unsaidTone = $derived(found?.notes.some((n) => n.field === 'tone_mode' && n.text.includes('not said')) ?? false);
   let urgent = $derived.by(() => {
-    const open = data.sheets[0];
+    const open = resume ? data.sheets[0] : undefined;
     if (open) return { text: `Go on: ${open.title} on ${open.radio}`, small: `${open.done} of ${open.steps} steps`, href: `/sheet/${open.id}` };
     const radio = data.radios.find((r) => r.waiting.length > 0);
     if (radio) return { text: `Read back slot ${radio.waiting[0]} of ${radio.name}`, small: 'written, not yet looked at', href: `/radios/${radio.id}?slot=${radio.waiting[0]}` };

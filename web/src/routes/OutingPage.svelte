@@ -14,6 +14,7 @@
   import SatelliteHour from '../lib/outing/SatelliteHour.svelte';
   import ReachMap from '../lib/outing/ReachMap.svelte';
   import { clock, megahertz } from '../lib/passes/time.svelte';
+  import ShowCodes from '../lib/away/ShowCodes.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
   import { Making } from '../lib/outing/making.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -382,8 +383,9 @@
 
 {#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={show} />{/if}
 
-<Dialog bind:open={() => link !== '', (v) => { if (!v) link = ''; }} title="Link for {linkFor}">
-  {#if link}
+<Dialog bind:open={() => link !== '', (v) => { if (!v) link = ''; }} title={kitFile ? `Codes for the kit of ${linkFor}` : `Link for ${linkFor}`}>
+  {#if link && kitFile}<ShowCodes text={kitFile} />
+  {:else if link}
     <p>It opens their own sheets, nothing else, for 30 days. Earlier links of {linkFor} do not work any more.</p>
     <img src="/api/volunteer/{link.slice(3)}/qr.svg" alt="The link as a QR code" width="220" height="220" />
     <p class="url"><a href={link}>{linkUrl}</a></p>
@@ -394,9 +396,7 @@
     {/if}
     <h3>Without any network</h3>
     <p>Their radio, channels and sheets for a field kit on their phone, nothing of the others.</p>
-    {#if kitFile}
-      {#await import('../lib/away/ShowCodes.svelte') then { default: ShowCodes }}<ShowCodes text={kitFile} />{/await}
-    {:else}<div class="acts"><button type="button" class="act" onclick={() => void handOver('codes')}>Show it as codes</button><button type="button" class="act" onclick={() => void handOver('file')}>As a file</button></div>{/if}
+    <div class="acts"><button type="button" class="act" onclick={() => void handOver('codes')}>Show it as codes</button><button type="button" class="act" onclick={() => void handOver('file')}>As a file</button></div>
   {/if}
 </Dialog>
 

@@ -46,7 +46,7 @@
 <style>
   svg {
     display: block;
-    width: min(100%, 68vh, 640px);
+    width: min(100%, 58vh, 640px);
     margin: 0 auto;
   }
   .at {
