@@ -14,11 +14,14 @@ from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.perform import perform
+from vocator.core.radio.register import ALL_KINDS as SCREEN_KINDS
+from vocator.core.radio.register import REGISTER
 from vocator.core.radio.twin import ALL_VERBS, Twin
 from vocator.files.channels_csv import read_channels
-from vocator.files.profile_schema import ScreenFile
+from vocator.files.profile_schema import ScreenFile, json_schema
 from vocator.files.profile_yaml import build, check_text, model_names
 from vocator.files.strict_yaml import read_yaml
+from vocator.usecases.format_reference import KINDS, as_markdown, reference
 from vocator.usecases.goal_table import cell, goal_table
 from vocator.usecases.prove_radios import ALL_KINDS
 from vocator.usecases.twins import twin_of
@@ -128,3 +131,20 @@ def test_no_modules_import_each_other_in_a_circle():
     graph, found = grimp.build_graph("vocator"), nx.DiGraph()
     found.add_edges_from((m, other) for m in graph.modules for other in graph.find_modules_directly_imported_by(m))
     assert [sorted(circle) for circle in nx.strongly_connected_components(found) if len(circle) > 1] == []
+
+
+def test_the_reference_of_the_format_is_made_from_schema_and_register_and_its_examples_stand_in_a_radio():
+    assert set(KINDS) == SCREEN_KINDS
+    found = reference()
+    assert (DOCS / "profile-reference.md").read_text(encoding="utf-8") == as_markdown(), (
+        "./vocator profile reference > docs/profile-reference.md"
+    )
+    schema = json_schema()
+    assert {f["name"] for f in found["parts"]} == set(schema["properties"]) - {"settings", "screens"}
+    told = {f["name"] for kind in found["screens"] for f in kind["fields"]}
+    assert told == set(schema["$defs"]["ScreenFile"]["properties"]) - {"kind", "bind", "entries"}
+    assert {v["verb"] for kind in found["screens"] for v in kind["verbs"]} == set(REGISTER)
+    assert all(v["words"] for kind in found["screens"] for v in kind["verbs"])
+    shown = [one for kind in found["screens"] for one in (*kind["fields"], *kind["verbs"]) if one["example"]]
+    assert all(yaml.safe_load(f"{{{one['example']}}}") for one in shown)
+    assert len(shown) > 150 and {one["model"] for one in shown} <= set(model_names())

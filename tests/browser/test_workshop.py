@@ -138,6 +138,9 @@ def test_an_owner_describes_a_radio_from_nothing_and_programs_it(page: Page, dem
             expect(page.get_by_role("alert")).to_contain_text("is no press of this radio")
             page.reload()
             expect(page.locator("[id='modes-to_memory']")).to_have_value("MODUS hold 1")
+        if question == "value":  # the format can be read where it matters
+            page.get_by_text("In the file: a screen that is a value").click()
+            expect(page.get_by_text(re.compile("Keep the open value and return"))).to_be_visible()
         answer(page, question, given)
         if question == "menu":
             page.get_by_label("The table").fill(table_of("nobbin-pebble"))

@@ -12,6 +12,7 @@ from vocator.api.store import Store
 from vocator.api.twin_schemas import PlayShape
 from vocator.files.profile_writing import profile_yaml
 from vocator.usecases import described, describing
+from vocator.usecases.format_reference import reference
 
 router = APIRouter(prefix="/api/descriptions", tags=["describing"])
 Name = Annotated[str, Field(max_length=80)]
@@ -64,6 +65,44 @@ class QuestionShape(Shape):
     part: str
     asks: list[AskShape]
     answered: str
+
+
+class ReferredField(Shape):
+    """A field of the format: in words, what it takes, what it is where it is not said, an example out of a radio that runs (`model`)."""
+
+    name: str
+    words: str
+    takes: str
+    usual: str
+    needed: bool
+    model: str
+    example: str
+
+
+class ReferredVerb(Shape):
+    """A verb: what stands after it, what it does, an example."""
+
+    verb: str
+    takes: str
+    words: str
+    model: str
+    example: str
+
+
+class ReferredScreen(Shape):
+    """What may stand on a screen of a kind."""
+
+    kind: str
+    fields: list[ReferredField]
+    verbs: list[ReferredVerb]
+
+
+class Reference(Shape):
+    """The whole format."""
+
+    parts: list[ReferredField]
+    settings: list[ReferredField]
+    screens: list[ReferredScreen]
 
 
 class FieldShape(Shape):
@@ -248,6 +287,12 @@ def begin(given: BeginIn, store: Store) -> DescriptionShape:
 def paste(given: PasteIn) -> list[MenuRowShape]:
     """Read a pasted menu."""
     return [MenuRowShape.model_validate(r) for r in describing.paste(given.text)]
+
+
+@router.get("/reference")
+def the_format() -> Reference:
+    """Return every field and verb of the profile format, made from the schema and the register."""
+    return Reference.model_validate(reference())
 
 
 @router.get("/{number}")

@@ -373,6 +373,14 @@ def field_kit(
     _write(answer, as_json, tables.kit)
 
 
+@profile_app.command("reference")
+def profile_reference(as_json: Json = False) -> None:
+    """Write the reference of the profile format: every field and verb, with an example out of a radio that runs."""
+    from vocator.usecases.format_reference import as_markdown, reference
+
+    print(json.dumps(reference(), ensure_ascii=False) if as_json else as_markdown(), end="")
+
+
 @workshop_app.command("trial")
 def workshop_trial(
     profile: Annotated[str, typer.Option(help="FILE.yaml")],

@@ -10,6 +10,18 @@ class Field(NamedTuple):
     kinds: tuple[str, ...] = ()
 
 
+PART_FIELDS: dict[str, Field] = {
+    "model": Field("Its own name in Vocator: small letters, figures, hyphens"), "name": Field("What stands on the radio"), "kind": Field("What it is, in a few words"),
+    "receive_hz": Field("Where it hears, Hz"), "transmit_hz": Field("Where it sends, by region, Hz"), "bands": Field("The bands of the VFO, whose settings are kept apart"),
+    "units": Field("Rows or sides, each with a VFO of its own"), "slots": Field("How its slots are numbered"), "labels": Field("How long a name may be, and its signs"),
+    "firmwares": Field("Its versions, and how the owner tells them"), "keys": Field("Its keys"), "dials": Field("What turns"), "turn_keys": Field("Keys that do what a click does"),
+    "free_keys": Field("Keys that an entry can be given to"), "touches": Field("Buttons on a touch screen"), "scrolled_past": Field("Entries that do not open"),
+    "auto_shift": Field("A typed frequency sets shift and offset by the common table"), "shift_on_click": Field("A turned one too"), "frequency_format": Field("How a frequency reads"),
+    "edits_slots": Field("In memory mode settings work on the slot shown"), "edits_for_now": Field("The same, until another slot or mode is chosen"), "lit_labels": Field("Each slot says whether its label shows"),
+    "tune_hz": Field("The dial's step where no setting says it, Hz"), "weather_hz": Field("What a weather mode hears, Hz"), "shows_sending": Field("The transmit frequency shows while it sends"),
+    "burst_key": Field("The key that sends 1750 Hz with PTT down, in the Region 1 version"), "common": Field("Times and signs in which it differs from most"), "panel": Field("How it is drawn"),
+    "icons": Field("Which icon lights for what"), "unknown": Field("What the manual does not say, and how else it may read"),
+}  # fmt: skip
 SCREEN_FIELDS: dict[str, Field] = {
     "kind": Field("What is it?"), "shows": Field("What is it shown as?"), "bind": Field("What does each press do?"),
     "quiet_s": Field("Left alone for so many seconds it closes"), "window_s": Field("It closes after so many seconds; only keys with work start them anew"),

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Describing } from './describing.svelte';
   import PartField from './PartField.svelte';
+  import Reference from './Reference.svelte';
 
   let { about }: { about: Describing } = $props();
 
@@ -69,6 +70,7 @@
   {#if about.trouble}<p class="harm" role="alert">{about.trouble}</p>{/if}
   {#if setting}
     {#each setting.fields as field (field.name)}<PartField {field} onput={(value) => put(['settings', setting!.name, field.name], value)} />{/each}
+    <Reference setting />
     <div class="acts"><button type="button" class="act" onclick={() => put(['settings', setting!.name], null)}>Take the setting out</button></div>
   {:else if screen}
     <h3>What each press does</h3>
@@ -82,6 +84,7 @@
       <input class="field" required aria-label="Does" placeholder="open menu" spellcheck="false" bind:value={does} />
       <button class="act">Bind</button>
     </form>
+    {#key screen.kind}<Reference screen={screen.kind} />{/key}
     {#if screen.kind === 'list'}
       <h3>Its entries</h3>
       <ul>

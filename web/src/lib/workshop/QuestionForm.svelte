@@ -3,6 +3,7 @@
   import type { Question } from '../api';
   import { forget, keep, recall } from '../keep';
   import type { Describing } from './describing.svelte';
+  import Reference from './Reference.svelte';
 
   let { about, question, onnext }: { about: Describing; question: Question; onnext: (answered: string) => void } = $props();
 
@@ -11,6 +12,12 @@
 
   // svelte-ignore state_referenced_locally
   typed = recall<Record<string, string>>(`answer ${about.id} ${question.name}`, {});
+
+  /** What the question fills: parts of the file, and kinds of screen where these are not there yet too. */
+  const KIND_OF: Record<string, string> = { vfo: 'rest', memory: 'rest', frequency: 'entry', menu: 'list', store: 'picker', over: 'question', erase: 'question' };
+  let fills = $derived(question.fills.split(', '));
+  let parts = $derived(fills.filter((f) => !f.includes('.')));
+  let kinds = $derived([...new Set(fills.filter((f) => f.startsWith('screens.')).map((f) => f.slice(8)).map((name) => about.view?.screens.find((s) => s.name === name)?.kind ?? KIND_OF[name] ?? name))]);
 
   const value = (name: string, stands: string): string => typed[name] ?? stands;
   function say(name: string, text: string): void {
@@ -74,8 +81,9 @@
   <div class="acts">
     <button class="act next" disabled={about.busy}>{about.busy ? 'Taken…' : question.answered ? 'Answer anew' : 'Answer'}</button>
     <button type="button" class="act" disabled={about.busy} onclick={() => answer(true)}>The manual does not say</button>
-    <a class="act plain" href="/api/documents/profile-format" target="_blank" rel="noopener">{question.fills}</a>
   </div>
+  {#if parts.length}<Reference {parts} />{/if}
+  {#each kinds as kind (kind)}<Reference screen={kind} />{/each}
 </form>
 
 <style>
