@@ -112,6 +112,7 @@ def test_the_use_of_a_tone_in_all_its_writings(tone, other, one, both):
         ("448.775 offset −", "448.775", "443.775"),
         ("147 33", "147.330", "147.930"),
         ("445.5 rx, 440.5 tx", "445.500", "440.500"),
+        ("146.73 output 146.13 input tone 91.5", "146.730", "146.130"),
         ("146.52 2M SIMPLEX", "146.520", "146.520"),
         ("one forty seven point three three plus", "147.330", "147.930"),
     ],
@@ -158,6 +159,29 @@ def test_what_may_be_two_things_is_asked_and_each_choice_added_to_the_line_answe
     assert len({m.differs for m in found.readings}) == len(found.readings)
 
 
+@pytest.mark.parametrize(
+    ("line", "tone", "label"),
+    [
+        ("146.94 - TS 100.0 LAKE", "100.0", "LAKE"),
+        ("147.225 +0.6, CT 127.3", "127.3", None),
+        ("freq=146.805;offset=-;tone=141.3;name=TOWER", "141.3", "TOWER"),
+        ("146.73 output 146.13 input tone 91.5 decode none", "91.5", None),
+        ("NEWTOWN CT 146.52 simplex", None, "NEWTOWN CT"),
+        ("147.105+ (600kHz) 103.5Hz CTCSS, wide, Gull Rock", "103.5", "Gull Rock"),
+        ("output 448.775, shift minus 5, access tone 118.8", "118.8", None),
+        ("Gull Rock repeater 147.105 plus, sub-audible 103.5", "103.5", "Gull Rock"),
+        ("147.33 with plus offset, 103.5 PL", "103.5", None),
+        ("147.33 + tx 103.5 rx csq", "103.5", None),
+        ("147.33 + 103.5 no decode", "103.5", None),
+        ("uplink 88.5 downlink none 147.33 +", "88.5", None),
+        ("VHF 146.55 simplex", None, None),
+    ],
+)
+def test_words_of_a_list_are_no_names(line, tone, label):
+    found = resolve(line, R2).channel
+    assert (found.tone.tone_tx, found.label) == (tone, label)
+
+
 def test_power_state_and_mode_are_said_and_no_name():
     for line, power in (
         ("147.33 + low power", "low"),
@@ -168,7 +192,7 @@ def test_power_state_and_mode_are_said_and_no_name():
         assert resolve(line, R2).as_dict()["power"] == power
     for line in ("147.33 + off the air", "147.33 + out of service RIDGE"):
         assert any(n.field == "state" and n.text.startswith("off the air") for n in resolve(line, R2).notes)
-    for line, word in (("442.1 + DMR", "digital"), ("442.1 + digital", "digital"), ("146.52 SSB", "SSB")):
+    for line, word in (("442.1 + DMR", "digital"), ("442.1 + digital", "digital"), ("442.1 + DMR CC1 TS2", "digital"), ("146.52 SSB", "SSB")):
         found = resolve(line, R2)
         assert found.channel.label is None and any(n.field == "mode" and word in n.text for n in found.notes)
 

@@ -92,9 +92,9 @@ class Layout:
             ):
                 order += "RF"
             elif piece.kind == "sided":
-                order += "RT" if piece.amount is not None and "TONE" not in piece.words else "x"
+                order += "RT" if piece.amount is not None and "TONE" not in piece.words else "x"  # x: "input tone 91.5"
         out = any(p.kind == "sided" and "OUT" in p.words for p in self.pieces)
-        if not re.fullmatch(r"(FR)+|FRFRT", order) or (order == "FR" and not out):
+        if not re.fullmatch(r"(FR)+|FRFRT|FRFx", order) or (order == "FR" and not out):
             return
         turned: list[Piece] = []
         waiting: Piece | None = None
@@ -102,7 +102,12 @@ class Layout:
             if piece.kind == "number" and self.figures.is_frequency(piece.amount):
                 waiting = piece
             elif piece.kind == "sided" and waiting is not None:
-                turned.append(replace(piece, amount=waiting.amount))
+                tone = "TONE" in piece.words and piece.amount is not None
+                turned.append(replace(piece, amount=waiting.amount, words={k: v for k, v in piece.words.items() if k != "TONE"}))
+                if tone:
+                    turned.append(Piece("tone", {"TONE": piece.words["TONE"]}, piece.amount, at=piece.at, end=piece.end))
+                    waiting = None
+                    continue
                 after = Piece("number", amount=piece.amount, at=piece.at, end=piece.end) if piece.amount else None
                 waiting = after if after is not None and self.figures.is_frequency(after.amount) else None
                 turned += [after] if after is not None and waiting is None else []

@@ -62,7 +62,7 @@ class NameReader(LineState):
         """Take a power."""
 
     def _named(self, piece: Piece) -> None:
-        if text := re.sub(r"(?i)^(?:name|label|called|named)\s*[:=]?\s+", "", piece.word).strip('"').strip():
+        if text := re.sub(r"(?i)^(?:name|label|called|named)(?:\s*[:=]\s*|\s+)", "", piece.word).strip('"').strip():
             self.named.append(text)
 
     def _quoted(self, piece: Piece) -> None:

@@ -301,7 +301,7 @@ class _Reader(ToneReader, NameReader):
         """Nothing to note: on the air is what every listing means."""
 
     def _mode(self, piece: Piece) -> None:
-        word = piece.word
+        word = re.split(r"[\s,;]", piece.word)[0]
         self.reading.mode = (
             f"digital ({word.upper()})"
             if word.lower() in DIGITAL - {"digital"}

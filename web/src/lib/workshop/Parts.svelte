@@ -8,7 +8,7 @@
 
   const KINDS = ['page', 'layer', 'list', 'value', 'figures', 'picker', 'question', 'label', 'entry', 'search', 'panel', 'rest'];
   const SHOWS: Record<string, string> = { list: 'menu', figures: 'value', layer: '', page: '', panel: 'menu', rest: 'memory' };
-  let chosen = $state('vfo');
+  let chosen = $state('screen vfo');
   let press = $state('');
   let does = $state('');
   let name = $state('');

@@ -19,20 +19,20 @@
 
   let own = $derived(all?.screens.find((s) => s.kind === screen) ?? null);
   let fields = $derived(own?.fields ?? (setting ? all?.settings : all?.parts.filter((p) => parts.includes(p.name))) ?? []);
-  const isTrue = (text: string): string => (text ? `else ${text}` : '');
+  let words = $derived(screen === 'rest' ? 'a mode at rest' : `a screen that is ${/^[aeiou]/.test(screen) ? 'an' : 'a'} ${screen}`);
 </script>
 
 <details ontoggle={(e) => void opened(e)}>
-  <summary>In the file: {screen ? `a screen that is a ${screen}` : setting ? 'a setting' : parts.join(', ')}</summary>
+  <summary>In the file: {screen ? words : setting ? 'a setting' : parts.join(', ')}</summary>
   {#if trouble}<p class="harm" role="alert">{trouble}</p>
   {:else if !all}<p role="status">Opening…</p>
   {:else}
     {#if own}
-      <h4>Verbs: what a press may do on a screen that is a {screen}</h4>
+      <h4>Verbs: what a press may do on {words}</h4>
       <dl>{#each own.verbs as v (v.verb)}<dt><code>{v.verb}</code>{v.takes ? ` ${v.takes}` : ''}</dt><dd>{v.words}{#if v.example}<br /><code>{v.example}</code> <span class="quiet">{v.model}</span>{/if}</dd>{/each}</dl>
     {/if}
     {#if own}<h4>Fields</h4>{/if}
-    <dl>{#each fields as f (f.name)}<dt><code>{f.name}</code>{f.needed ? ' (needed)' : ''}</dt><dd>{f.words ? `${f.words} ` : ''}<span class="quiet">{f.takes}{f.usual ? `; ${isTrue(f.usual)}` : ''}</span>{#if f.example}<br /><code>{f.example}</code> <span class="quiet">{f.model}</span>{/if}</dd>{/each}</dl>
+    <dl>{#each fields as f (f.name)}<dt><code>{f.name}</code>{f.needed ? ' (needed)' : ''}</dt><dd>{f.words ? `${f.words} ` : ''}<span class="quiet">({f.takes}{f.usual ? `; else ${f.usual}` : ''})</span>{#if f.example}<br /><code>{f.example}</code> <span class="quiet">{f.model}</span>{/if}</dd>{/each}</dl>
   {/if}
 </details>
 
