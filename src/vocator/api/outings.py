@@ -21,9 +21,9 @@ from vocator.api.outing_schemas import (
     OutingSummary,
     VolunteerShape,
 )
-from vocator.api.pass_schemas import TogetherShape
 from vocator.api.passes import Body
 from vocator.api.store import Store
+from vocator.api.together_schemas import TogetherShape
 from vocator.core.orbit.frames import Site
 from vocator.core.refusal import Refusal
 from vocator.files.cards_pdf import qr_svg

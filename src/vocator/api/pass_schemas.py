@@ -1,90 +1,13 @@
 """The shapes of satellites, passes, Doppler sets, cards and contacts."""
 
-from datetime import date, datetime
-from typing import Annotated, Any, Literal
+from datetime import datetime
+from typing import Literal
 
 from pydantic import Field
 
 from vocator.api.instants import Instant
+from vocator.api.satellite_schemas import SatelliteShape, TransponderShape
 from vocator.api.schemas import Shape
-
-
-class TransponderShape(Shape):
-    """What a satellite hears and sends."""
-
-    uplink_hz: int
-    downlink_hz: int
-    access_tone: str | None
-    arming_tone: str | None
-    timer_s: float
-    mode: str
-
-
-class NewLink(Shape):
-    """What a satellite hears and sends, as it is given: frequencies in hertz, the timer in seconds."""
-
-    downlink_hz: int
-    uplink_hz: int | None = None
-    name: str = Field(default="", max_length=40)
-    access_tone: str | None = Field(default=None, max_length=10)
-    arming_tone: str | None = Field(default=None, max_length=10)
-    timer_s: float | None = None
-    width: Literal["wide", "narrow"] = "wide"
-    state: Literal["working", "scheduled", "off"] = "working"
-    notes: str = Field(default="", max_length=500)
-    source: str = Field(default="", max_length=120)
-    dated: date | None = None
-
-
-class SatelliteLink(NewLink):
-    """A link as it is kept, and in words."""
-
-    words: str
-
-
-class WayShort(Shape):
-    """A radio that can work a satellite alone, and how."""
-
-    radio_id: int
-    radio: str
-    way: str
-    words: str
-
-
-class SatelliteShape(Shape):
-    """A satellite and the age of its elements."""
-
-    number: int
-    name: str
-    epoch_utc: datetime
-    age_days: float
-    age_class: Literal["fine", "note", "warn", "coarse"]
-    age_words: str
-    source: str
-    fetched_at: datetime
-    chosen: bool
-    perigee_km: int
-    apogee_km: int
-    inclination_deg: float
-    links: list[SatelliteLink]
-    ways: list[WayShort] = []
-    heard_with: list[str] = []
-    missing: str = ""
-
-
-class ChosenShape(Shape):
-    """Whether a satellite is among those whose passes are shown."""
-
-    chosen: bool
-
-
-class TakenShape(Shape):
-    """What came of fetching or importing elements."""
-
-    taken: int
-    older: int
-    unusable: list[str]
-    left_out: int
 
 
 class WindowShape(Shape):
@@ -299,26 +222,6 @@ class GridTimes(Shape):
     out_utc: datetime | None
 
 
-class ByHandStep(Shape):
-    """One step of a proven sheet, as it is keyed."""
-
-    group: str | None
-    when: dict[str, Any] | None
-    actions: list[str]
-    shows: str | None
-    say: str
-    why: str
-    on_air: bool
-
-
-class ByHand(Shape):
-    """One thing that is set before a pass: on which radio, in words, by which steps; none where a knob does it."""
-
-    radio: str
-    title: str
-    steps: list[ByHandStep]
-
-
 class ArmingStep(Shape):
     """One thing to do to arm a satellite: words, the slot to stand on, whether it sends."""
 
@@ -375,126 +278,6 @@ class PickShape(Shape):
     aos_utc: Instant
     picked: bool
     query: str = Field(default="", max_length=300)
-
-
-class RehearsalMemory(Shape):
-    """What one memory hears and reaches, second by second."""
-
-    downlink_off_hz: list[int]
-    uplink_off_hz: list[int]
-    heard: list[int]
-    through: list[int]
-
-
-class OtherShape(Shape):
-    """Somebody else on the satellite."""
-
-    call: str
-    grid: str
-    strong: bool
-
-
-class RehearsalShape(Shape):
-    """A pass second by second; when each memory is due after the rise, which side is changed for tuning, what counts as in tune."""
-
-    seconds: int
-    rise_utc: datetime
-    fast: Literal["downlink", "uplink"]
-    limit_hz: int
-    due_s: list[float]
-    memories: list[RehearsalMemory]
-    others: list[OtherShape | None]
-    armed_at_start: bool
-
-
-class TurnedShape(Shape):
-    """A memory turned to."""
-
-    at_s: float
-    memory: int
-
-
-class RideShape(Shape):
-    """A rehearsed ride."""
-
-    turned: list[TurnedShape] = Field(max_length=500)
-    contacts_s: list[float] = Field(default=[], max_length=500)
-
-
-class LateChange(Shape):
-    """A change that was not made in time; ``late_s`` null where it was not made at all."""
-
-    memory: int
-    due_utc: datetime
-    late_s: float | None
-    worst_hz: int
-
-
-class ScoreShape(Shape):
-    """How it went."""
-
-    in_tune_percent: int
-    worst_hz: int
-    mean_late_s: float | None
-    changes: int
-    changes_made: int
-    contacts: int
-    contacts_good: int
-    doubled: int
-    overs_heard: int
-    overs_missed: int
-    words: str
-    changes_late: list[LateChange]
-
-
-class AskedTogether(Shape):
-    """An hour to plan for several operators with my radios."""
-
-    start_utc: Instant
-    minutes: int = Field(default=60, ge=10, le=180)
-    operators: list[Annotated[str, Field(max_length=60)]] = Field(max_length=12)
-    radio_ids: list[int] = Field(max_length=12)
-
-
-class TurnShape(Shape):
-    """Who works which pass with which radios, from when to when."""
-
-    operator: str
-    passed: int
-    radios: list[str]
-    words: str
-    begins_utc: datetime
-    ends_utc: datetime
-
-
-class HourPass(Shape):
-    """A pass of the hour."""
-
-    number: int
-    satellite: str
-    aos_utc: datetime
-    los_utc: datetime
-    max_elevation_deg: float
-
-
-class LeftOut(Shape):
-    """A satellite that nobody works, and why."""
-
-    satellite: str
-    why: str
-
-
-class TogetherShape(Shape):
-    """Who works what in an hour; ``best`` false where the time to look for better ran out."""
-
-    start_utc: datetime
-    minutes: int
-    passes: list[HourPass]
-    turns: list[TurnShape]
-    operators: list[str]
-    left: list[LeftOut]
-    at_once_min: int
-    best: bool
 
 
 class MadeSheets(Shape):

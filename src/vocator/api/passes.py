@@ -9,27 +9,11 @@ from pydantic import Field
 from vocator import clock
 from vocator.api.instants import Instant
 from vocator.api.media import file_of
-from vocator.api.pass_schemas import (
-    AskedTogether,
-    ByHand,
-    ChosenShape,
-    ClockShape,
-    ListedPass,
-    MadeSheets,
-    NewLink,
-    PassList,
-    PassPlanShape,
-    PickShape,
-    RehearsalShape,
-    RideShape,
-    SatelliteShape,
-    ScoreShape,
-    SiteShape,
-    SkyShape,
-    TakenShape,
-    TogetherShape,
-)
+from vocator.api.pass_schemas import ClockShape, ListedPass, MadeSheets, PassList, PassPlanShape, PickShape, SiteShape, SkyShape
+from vocator.api.rehearsal_schemas import ByHand, RehearsalShape, RideShape, ScoreShape
+from vocator.api.satellite_schemas import ChosenShape, NewLink, SatelliteShape, TakenShape
 from vocator.api.store import Store
+from vocator.api.together_schemas import AskedTogether, TogetherShape
 from vocator.api.twin_schemas import PlayShape
 from vocator.core.onair.links import Link
 from vocator.core.orbit.grid import place_of

@@ -192,7 +192,12 @@ def test_power_state_and_mode_are_said_and_no_name():
         assert resolve(line, R2).as_dict()["power"] == power
     for line in ("147.33 + off the air", "147.33 + out of service RIDGE"):
         assert any(n.field == "state" and n.text.startswith("off the air") for n in resolve(line, R2).notes)
-    for line, word in (("442.1 + DMR", "digital"), ("442.1 + digital", "digital"), ("442.1 + DMR CC1 TS2", "digital"), ("146.52 SSB", "SSB")):
+    for line, word in (
+        ("442.1 + DMR", "digital"),
+        ("442.1 + digital", "digital"),
+        ("442.1 + DMR CC1 TS2", "digital"),
+        ("146.52 SSB", "SSB"),
+    ):
         found = resolve(line, R2)
         assert found.channel.label is None and any(n.field == "mode" and word in n.text for n in found.notes)
 
