@@ -42,7 +42,7 @@ from vocator.core.radio.profile import CHANNEL_PARTS, Binding, Entry, Means, Scr
 from vocator.core.radio.start import StartError, required_values, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Handler, Twin
-from vocator.core.radio.verbs import clicks_to
+from vocator.core.radio.moved_values import clicks_to
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.twins import twin_of

@@ -8,7 +8,8 @@ from pdfminer.high_level import extract_pages
 from pdfminer.layout import LAParams, LTChar
 
 from vocator.core.goals.goal import Beyond
-from vocator.files.cards_pdf import MARGIN, PAD, SIZES, Card, Cell, printable, write_cards
+from vocator.files.card_layout import MARGIN, PAD, Card, Cell, printable
+from vocator.files.cards_pdf import SIZES, write_cards
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.cards import sheet_rows
 from vocator.usecases.make_sheet import SheetRequest, make_sheet

@@ -6,7 +6,8 @@ import pytest
 
 from vocator.core.outing.outing import outing_from
 from vocator.core.refusal import Refusal
-from vocator.files.cards_pdf import Card, qr_svg, write_cards
+from vocator.files.card_layout import Card
+from vocator.files.cards_pdf import qr_svg, write_cards
 from vocator.files.geojson import read_geojson, write_geojson
 from vocator.files.gpx import read_gpx, write_gpx
 from vocator.files.strict_yaml import load_yaml

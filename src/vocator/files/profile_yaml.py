@@ -12,20 +12,9 @@ from typing import Any
 from pydantic import ValidationError
 
 from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone
+from vocator.core.radio.ground import Firmware, VfoBand
 from vocator.core.radio.inputs import TOUCH
-from vocator.core.radio.profile import (
-    FOUND,
-    Binding,
-    Entry,
-    Firmware,
-    IconRule,
-    Means,
-    Press,
-    Profile,
-    Screen,
-    Setting,
-    VfoBand,
-)
+from vocator.core.radio.profile import FOUND, Binding, Entry, IconRule, Means, Press, Profile, Screen, Setting
 from vocator.core.radio.register import BY, EDITORS, STOPPING, verbs_of
 from vocator.core.radio.twin import ALL_VERBS
 from vocator.files.data_problems import DataFileError, Problem

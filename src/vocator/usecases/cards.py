@@ -10,7 +10,8 @@ from sqlalchemy.orm import Session
 from vocator.core.channel.channel import megahertz
 from vocator.core.outing.findings import understand
 from vocator.core.outing.outing import Outing
-from vocator.files.cards_pdf import BOLD, SIZES, Card, Cell, write_cards
+from vocator.files.card_layout import BOLD, Card, Cell
+from vocator.files.cards_pdf import SIZES, write_cards
 from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import NotFound
 from vocator.usecases.outings import channels_view, find_person, kept, people_view

@@ -9,9 +9,9 @@ from vocator.core.planning.way_home import way_from
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Tap, Turn, Type, Wait
+from vocator.core.radio.moved_values import clicks_to, moved_value
 from vocator.core.radio.perform import perform
 from vocator.core.radio.state import Signal
-from vocator.core.radio.verbs import clicks_to, moved_value
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.twin_play import pack, unpack
 from vocator.usecases.twins import twin_of

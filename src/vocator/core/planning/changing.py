@@ -6,7 +6,7 @@ from vocator.core.planning.order import CHAPTER_OF, CHAPTERS
 from vocator.core.planning.routes import Routes
 from vocator.core.radio.display import display
 from vocator.core.radio.domain import Amounts
-from vocator.core.radio.verbs import clicks_to
+from vocator.core.radio.moved_values import clicks_to
 
 MANY_CLICKS = 60
 

@@ -7,9 +7,10 @@ from dataclasses import dataclass
 from vocator.core.radio.actions import Action, Until, parse_actions
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
+from vocator.core.radio.moved_values import clicks_to
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Handler, Twin
-from vocator.core.radio.verbs import STOPS, clicks_to
+from vocator.core.radio.verbs import STOPS
 
 MOST_REPEATS = 20_000
 

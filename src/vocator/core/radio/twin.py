@@ -19,8 +19,9 @@ from vocator.core.radio.verbs_entry import ENTRY_VERBS, take
 from vocator.core.radio.verbs_label import LABEL_VERBS
 from vocator.core.radio.verbs_list import LIST_VERBS, open_entry
 from vocator.core.radio.verbs_memory import MEMORY_VERBS
+from vocator.core.radio.verbs_modes import MODE_VERBS
 
-ALL_VERBS: dict[str, Verb] = VERBS | ENTRY_VERBS | AIR_VERBS | MEMORY_VERBS | LABEL_VERBS | LIST_VERBS
+ALL_VERBS: dict[str, Verb] = VERBS | ENTRY_VERBS | AIR_VERBS | MEMORY_VERBS | LABEL_VERBS | LIST_VERBS | MODE_VERBS
 
 WITH_DIGITS = frozenset({"fill", "clear_typed", "point", "take", "empty", "leave_entry"})
 

@@ -8,9 +8,9 @@ of slots in ``verbs_memory``, of typing in ``verbs_entry``, of the air in ``verb
 
 from collections.abc import Callable
 
-from vocator.core.radio.domain import Amounts
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
+from vocator.core.radio.moved_values import moved_place, moved_value, stride
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import LABEL, LOW, NOTHING, Effects, State
 
@@ -233,42 +233,6 @@ def assign(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return say(m, s._replace(free=free), m.profile.common.assigned), NOTHING
 
 
-def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Go to VFO or memory mode; memory opens at the slot last shown or written."""
-    rest = m.profile.screen(arg)
-    s = s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest, stack=(), last_written=-1, lent=-1)
-    return (m.stand_in_memory(s) if rest in m.memory_screens else s), NOTHING
-
-
-def choose_unit(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Make a side the main one: it takes the keys."""
-    unit = m.profile.units.index(arg)
-    return s._replace(unit=unit, screen=s.modes[unit]), NOTHING
-
-
-def unit_band(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Take a side, main or not, to its next band."""
-    unit = m.profile.units.index(arg)
-    return s._replace(bands=with_item(s.bands, unit, (s.bands[unit] + 1) % m.band_count)), NOTHING
-
-
-def toggle_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Take a side, main or not, from VFO to memory mode or back."""
-    unit = m.profile.units.index(arg)
-    target = "vfo" if s.modes[unit] in m.memory_screens else "memory"
-    after, effects = switch_mode(m, s._replace(unit=unit), target, 0)
-    return after._replace(unit=s.unit, screen=after.modes[s.unit]), effects
-
-
-def next_part(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Go to the next unit (row, side) or the next VFO band."""
-    if arg == "unit":
-        unit = (s.unit + 1) % len(m.profile.units)
-        return s._replace(unit=unit, screen=s.modes[unit]), NOTHING
-    band = (s.bands[s.unit] + 1) % m.band_count
-    return s._replace(bands=with_item(s.bands, s.unit, band)), NOTHING
-
-
 def home(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Leave for the rest screen; an open value is dropped."""
     return go_home(m, s), NOTHING
@@ -298,16 +262,8 @@ STOPS = "stops"
 def scroll(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Move the mark in a list."""
     screen = m.screens[s.screen]
-    cursor, beeps = _moved(s.cursor, n, len(screen.entries), screen.wraps and arg != STOPS)
+    cursor, beeps = moved_place(s.cursor, n, len(screen.entries), screen.wraps and arg != STOPS)
     return mark(m, s._replace(cursor=cursor, letter_key="")), Effects(("low",) * beeps)
-
-
-def _moved(at: int, n: int, count: int, wraps: bool) -> tuple[int, int]:
-    """Return where ``n`` clicks lead, and how many of them did nothing."""
-    if wraps:
-        return (at + n) % count, 0
-    to = min(max(at + n, 0), count - 1)
-    return to, abs(at + n - to)
 
 
 def change(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -316,51 +272,10 @@ def change(m: Machine, s: State, arg: str, n: int) -> Outcome:
     if not setting.turned:
         return s, LOW
     if arg == STOPS:
-        value, beeps = _moved(s.value, n * stride(m, s, s.opened), setting.domain.count, False)
+        value, beeps = moved_place(s.value, n * stride(m, s, s.opened), setting.domain.count, False)
     else:
         value, beeps = moved_value(m, s, s.opened, s.value, n)
     return s._replace(value=value), Effects(("low",) * beeps)
-
-
-def stride(m: Machine, s: State, setting: int) -> int:
-    """Return by how many places a click changes a value."""
-    x = m.settings[setting]
-    if not x.by_step:
-        return 1
-    assert isinstance(x.domain, Amounts)
-    return m.step_hz(s) // x.domain.step_hz
-
-
-def moved_value(m: Machine, s: State, setting: int, value: int, n: int) -> tuple[int, int]:
-    """Return where ``n`` clicks bring a value, and how many of them did nothing."""
-    x = m.settings[setting]
-    count, by = x.domain.count, stride(m, s, setting)
-    if by == 1 or not x.wraps:
-        return _moved(value, n * by, count, x.wraps)
-    places = (count - 1) // by + 1
-    if n > 0:
-        room = (count - 1 - value) // by
-        return (value + n * by if n <= room else (n - room - 1) % places * by), 0
-    room = value // by
-    return (value + n * by if -n <= room else (places - 1 - (-n - room - 1) % places) * by), 0
-
-
-def clicks_to(m: Machine, s: State, setting: int, value: int, wanted: int, direction: int) -> int | None:
-    """Return how many clicks one way bring a value that goes by the tuning step to another, None for never.
-
-    It is ``moved_value`` turned round, without the turning.
-    """
-    x = m.settings[setting]
-    count, by = x.domain.count, stride(m, s, setting)
-    ahead = (wanted - value) * direction
-    if ahead >= 0 and ahead % by == 0:
-        return ahead // by
-    if not x.wraps or wanted % by:
-        return None
-    places = (count - 1) // by + 1
-    if direction > 0:
-        return (count - 1 - value) // by + 1 + wanted // by
-    return value // by + 1 + places - 1 - wanted // by
 
 
 def adjust(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -453,11 +368,6 @@ VERBS: dict[str, Verb] = {
     "adjust": adjust,
     "take_value": take_value,
     "calm": calm,
-    "mode": switch_mode,
-    "next": next_part,
-    "unit": choose_unit,
-    "toggle_mode": toggle_mode,
-    "unit_band": unit_band,
     "home": home,
     "back": back,
     "back_to_list": back_to_list,
