@@ -23,7 +23,7 @@ from vocator.core.orbit.motion import ERRORS, positions
 from vocator.core.orbit.search import newton, roots, sign_changes
 from vocator.core.orbit.sky import Flock, Sky
 from vocator.core.orbit.track import Owners, Pieces, Track
-from vocator.core.orbit.windows import Window, free_spans
+from vocator.core.orbit.windows import Window, free_spans, free_spans_of
 
 Codes = NDArray[np.uint8]
 Flags = NDArray[np.bool_]
@@ -127,7 +127,8 @@ def _find(
     for one, passes, always in search.passes(span_s):
         high = [p for p in passes if p.max_elevation_deg >= least_deg]
         if mask.points:
-            high = [replace(p, windows=windows_of(one.sky, p, mask)) for p in high]
+            free = free_spans_of(one.sky, [(p.aos_utc, p.los_utc) for p in high], mask)
+            high = [replace(p, windows=windows) for p, windows in zip(high, free, strict=True)]
         found += high
         if not one.told:
             reason = _reason(one.sky.elements, site, passes, high, always, least_deg, mask, span_s / 86400.0)
