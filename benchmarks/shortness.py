@@ -37,12 +37,12 @@ from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.domain import Amounts
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn
+from vocator.core.radio.moved_values import clicks_to
 from vocator.core.radio.perform import Tally, UntilFailed, perform
 from vocator.core.radio.profile import CHANNEL_PARTS, Binding, Entry, Means, Screen
 from vocator.core.radio.start import StartError, required_values, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Handler, Twin
-from vocator.core.radio.moved_values import clicks_to
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.prove_radios import generate
 from vocator.usecases.twins import twin_of
