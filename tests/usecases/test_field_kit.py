@@ -247,6 +247,44 @@ def test_a_file_carries_everything_to_another_device(folder, ahead, device):
     other.close()
 
 
+def test_what_is_handed_over_is_one_radio_one_sheet_or_one_person_and_nothing_else(client, session, folder, ahead, device):
+    """One radio by codes from a device, one person's by the server; another radio's model, or half a file, is refused whole."""
+    for model in ("ardvane-finch", "oriel-wick"):
+        radio = device.ask("POST", "/radios", {"model": model, "name": f"my {model}"})[1]["id"]
+    sheet = device.ask("POST", "/sheets", {"radio_id": radio, "slot": "12", "line": "146.94 - 100.0 NORTH"})[1]
+    assert device.ask("PUT", f"/radios/{radio}/slots/14", {"state": "occupied", "shows": ""})[0] == 200
+    some = json.loads(device._call("some_rows", str(radio), sheet["id"]))
+    assert [r["name"] for r in some["rows"]["radio"]] == ["my oriel-wick"] and [s["id"] for s in some["rows"]["sheet"]] == [
+        sheet["id"]
+    ]
+    load_demo(session)
+    board = client.get("/api/outings").json()[0]
+    person = client.get(f"/api/outings/{board['id']}").json()["people"][1]
+    file = client.post(f"/api/outings/{board['id']}/people/{person['id']}/kit").json()
+    text = json.dumps(file)
+    others = [p for p in client.get(f"/api/outings/{board['id']}").json()["people"] if p["id"] != person["id"]]
+    assert len(file["rows"]["radio"]) == 1 and file["rows"]["sheet"] and not any(p["name"] in text for p in others)
+    other = Device(folder, ahead)
+    try:
+        assert other.take(json.dumps(some)) == (200, {"radios": 1, "sheets": 1})
+        assert other.ask("GET", f"/radios/{other.ask('GET', '/radios')[1][0]['id']}/slots/14")[1]["slot"]["state"] == "occupied"
+        assert other.ask("GET", "/handed")[1] is None
+        status, came = other.take(text)
+        assert (status, came) == (200, {"radios": 1, "sheets": len(file["rows"]["sheet"])})
+        assert other.take(text) == (200, {"radios": 0, "sheets": 0})
+        assert other.ask("GET", "/handed")[1]["person"]["id"] == person["id"]
+        other.reopen()
+        assert other.ask("GET", "/handed")[1]["channels"] and len(other.ask("GET", "/radios")[1]) == 2
+        kept = other.file()
+        strange = json.loads(text)
+        strange["rows"]["radio"][0] |= {"model": "nobody-none", "name": "strange"}
+        for broken in (json.dumps(strange), json.dumps({**file, "outing": {"channels": 3}}), text[:-9]):
+            assert other.take(broken)[0] >= 400 and other.file() == kept
+        assert len(other.ask("GET", "/radios")[1]) == 2
+    finally:
+        other.close()
+
+
 def test_the_same_kit_has_the_same_bytes_and_a_broken_profile_is_refused(folder, ahead):
     assert core_zip() == core_zip()
     kept = folder / "vocator" / "compiled.json"

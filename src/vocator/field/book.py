@@ -99,6 +99,23 @@ def moment(text: str) -> datetime:
     return datetime.fromisoformat(text.replace("Z", "+00:00")).astimezone(UTC)
 
 
+def part(book: Book, radio_id: int, sheet_id: str) -> dict[str, list[Row]]:
+    """Return one radio with what its slots hold, and one of its sheets (empty: none), to be carried to another device."""
+    (radio,) = book.rows("radio", id=radio_id)
+    sheet = book.row("sheet", sheet_id) if sheet_id else None
+    said = [
+        {
+            "radio_id": radio_id, "slot": s["slot"], "at": s["changed_at"], "state": s["state"], "text": "as another device had it",
+            "channel": s["channel"], "source": None, "effect": {"state": s["state"], "holds": "named", "channel": s["channel"]},
+        }
+        for s in book.rows("slot", radio_id=radio_id)
+    ]  # fmt: skip
+    return {
+        "radio": [radio], "slot_event": said, "sheet": [sheet] if sheet else [], "tick": book.rows("tick", sheet_id=sheet_id),
+        "own_profile": book.rows("own_profile", model=radio["model"]),
+    }  # fmt: skip
+
+
 def take(book: Book, given: Any, note: Callable[[int, SlotEvent], None]) -> dict[str, int]:
     """Take what another device gave; what is here stays, nothing is overwritten.  Returns how many radios and sheets are new.
 

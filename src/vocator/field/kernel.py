@@ -19,7 +19,7 @@ from vocator.core.instants import instant_from, stamped
 from vocator.core.keeping.log_filter import LogFilter
 from vocator.core.keeping.records import Outcome, SheetStatus, SlotState, Station, Tick
 from vocator.field import carried
-from vocator.field.book import Book, take
+from vocator.field.book import Book, part, take
 from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
 from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
 from vocator.usecases.errors import NotFound
@@ -313,20 +313,7 @@ def open_book(given: str) -> None:
 
 def some_rows(radio_id: str, sheet_id: str) -> str:
     """Return one radio with what its slots hold, and one of its sheets (empty: none), as the file that carries it to another device."""
-    (radio,) = _book.rows("radio", id=int(radio_id))
-    sheet = _book.row("sheet", sheet_id) if sheet_id else None
-    said = [
-        {
-            "radio_id": radio["id"], "slot": s["slot"], "at": s["changed_at"], "state": s["state"], "text": "as another device had it",
-            "channel": s["channel"], "source": None, "effect": {"state": s["state"], "holds": "named", "channel": s["channel"]},
-        }
-        for s in _book.rows("slot", radio_id=radio["id"])
-    ]  # fmt: skip
-    rows = {
-        "radio": [radio], "slot_event": said, "sheet": [sheet] if sheet else [], "tick": _book.rows("tick", sheet_id=sheet_id),
-        "own_profile": _book.rows("own_profile", model=radio["model"]),
-    }  # fmt: skip
-    return json.dumps({"version": 2, "rows": rows}, ensure_ascii=False)
+    return json.dumps({"version": 2, "rows": part(_book, int(radio_id), sheet_id)}, ensure_ascii=False)
 
 
 def all_rows() -> str:
