@@ -6,8 +6,7 @@ or drawing hang on are named with the reason (``READ_OUT``).  A test holds every
 
 import copy
 import re
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator
 from itertools import combinations, pairwise
 from types import UnionType
 from typing import Any, Literal, Union, get_args, get_origin
@@ -15,28 +14,29 @@ from typing import Any, Literal, Union, get_args, get_origin
 from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 
+from vocator.files.profile_changes import (
+    GONE,
+    UNREAD,
+    Change,
+    Patch,
+    Path,
+    Writer,
+    characters_written,
+    count_written,
+    icons_written,
+    new_written,
+    none_written,
+    nothing_written,
+    receives_written,
+    scope_written,
+    tones_written,
+    turned_written,
+    values_written,
+)
 from vocator.files.profile_schema import CommonFile, LabelsFile, ProfileFile, ScreenFile, SettingFile, SlotsFile
 
-Path = tuple[str | int, ...]
-Patch = tuple[Path, Any]
-GONE = object()
-"""In place of a value: the key is taken out."""
 TIMES_S = (1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 30)
 
-
-@dataclass(frozen=True, slots=True, eq=False)
-class Change:
-    """One other reading: what is changed, in words; ``where`` is the field, ``screen`` and ``setting`` what it is of (empty: the set as a whole)."""
-
-    patches: tuple[Patch, ...]
-    words: str
-    where: str
-    screen: str = ""
-    setting: str = ""
-
-
-Writer = Callable[[dict[str, Any], str, dict[str, Any]], Iterator[Change]]
-"""Takes the profile, the name of the screen or setting, and its fields."""
 
 READ_OUT = {
     "drawn, or said of the radio": {"model", "name", "kind", "panel", "firmwares", "shows_sending", "about", "titles", "keys", "dials",
@@ -57,9 +57,6 @@ FAMILIES = (
     ("step", "open_value", "lend"), ("write", "write_split"), ("recall", "next_group"), ("clear_typed", "leave_entry"),
 )  # fmt: skip
 ONLY_VALUE = {"keep_back", "keep_home"}
-SCOPES = {"set": ("unit",), "unit": ("set",), "band": ("set",), "unit_band": ("band", "unit"), "slot": ()}
-TONES = {"ctcss50": ("ctcss38",), "ctcss38": ("ctcss50",), "off_ctcss50": ("ctcss50",), "dcs_n": ("dcs_bare", "dcs_pairs"),
-         "dcs_bare": ("dcs_n",), "dcs_pairs": ("dcs_n",), "off_dcs_n": ("off_dcs_ni",), "off_dcs_ni": ("off_dcs_n",)}  # fmt: skip
 
 
 def readings(data: dict[str, Any]) -> Iterator[Change]:
@@ -244,10 +241,6 @@ def _entries(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterato
             yield changed(new, f"{entry['name']} in any mode")
 
 
-UNREAD = "····"
-"""What stands where something is that nobody has read out yet."""
-
-
 def _through(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[Change]:
     for by in (-1, 1) if screen.get("through") else ():
         last = screen["through"] + by
@@ -295,119 +288,18 @@ def _asks(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[C
         yield Change(patches, f"{name}: no question", f"screens.{name}.asks")
 
 
-# -- settings ------------------------------------------------------------------------------
-
-
-def _values(data: dict[str, Any], name: str, setting: dict[str, Any]) -> Iterator[Change]:
-    values = list((setting.get("values") or {}).items())
-    if setting.get("means") == "band" or len(values) < 2:
-        return
-    where, at = f"settings.{name}.values", ("settings", name, "values")
-    for i in range(len(values) - 1):
-        swapped = [*values[:i], values[i + 1], values[i], *values[i + 2 :]]
-        yield Change(((at, dict(swapped)),), f"{name}: {values[i][0]} and {values[i + 1][0]} swapped", where)
-    if len(values) > 2:
-        yield Change(((at, dict(values[::-1])),), f"{name}: the other way round", where)
-        news = setting["new"] if isinstance(setting["new"], list) else [setting["new"]]
-        for text, _ in values:
-            if text not in news:
-                yield Change(((at, {k: v for k, v in values if k != text}),), f"{name}: no {text}", where)
-    for i in (0, len(values) // 2, len(values)):
-        more = [*values[:i], (UNREAD, "5000" if setting["means"] == "step" else "other"), *values[i:]]
-        yield Change(((at, dict(more)),), f"{name}: one more value, the {i + 1}.", where)
-
-
-def _tones(data: dict[str, Any], name: str, setting: dict[str, Any]) -> Iterator[Change]:
-    for other in TONES.get(setting.get("tones") or "", ()):
-        yield Change(((("settings", name, "tones"), other),), f"{name}: the list {other}", f"settings.{name}.tones")
-
-
-def _new(data: dict[str, Any], name: str, setting: dict[str, Any]) -> Iterator[Change]:
-    for text in list(setting.get("values") or {})[:4]:
-        if text != setting["new"] and setting.get("means") != "band":
-            yield Change(((("settings", name, "new"), text),), f"{name}: new {text}", f"settings.{name}.new")
-
-
-def _scope(data: dict[str, Any], name: str, setting: dict[str, Any]) -> Iterator[Change]:
-    rows, bands = len((data.get("units") or {}).get("names", [1])), len(data["bands"])
-    for other in SCOPES[setting["scope"]]:
-        if ("unit" in (other, setting["scope"]) and rows < 2 and bands < 2) or ("band" in other and bands < 2):
-            continue
-        patches: list[Patch] = [(("settings", name, "scope"), other)]
-        if isinstance(setting["new"], list) and "band" not in other:
-            patches.append((("settings", name, "new"), setting["new"][0]))
-        yield Change(tuple(patches), f"{name}: one for each {other}", f"settings.{name}.scope")
-
-
-def _nothing(field: str) -> Writer:
-    def write(data: dict[str, Any], name: str, setting: dict[str, Any]) -> Iterator[Change]:
-        if setting.get(field):
-            yield Change(((("settings", name, field), {}),), f"{name}: {field} nothing", f"settings.{name}.{field}")
-
-    return write
-
-
-# -- the set as a whole --------------------------------------------------------------------
-
-
-def _icons(data: dict[str, Any], name: str, given: dict[str, Any]) -> Iterator[Change]:
-    icons = data.get("icons") or []
-    facts = [next((k for k in i if k != "icon"), "") for i in icons]
-    for (i, a), (j, b) in combinations(enumerate(icons), 2):
-        if facts[i] == facts[j] and a["icon"] != b["icon"]:
-            new = copy.deepcopy(icons)
-            new[i]["icon"], new[j]["icon"] = b["icon"], a["icon"]
-            yield Change(((("icons",), new),), f"icons {a['icon']} and {b['icon']} swapped", "icons")
-    for i, one in enumerate(icons):
-        yield Change(((("icons",), icons[:i] + icons[i + 1 :]),), f"no icon {one['icon']} for {facts[i]}", "icons")
-
-
-def _receives(data: dict[str, Any], name: str, given: dict[str, Any]) -> Iterator[Change]:
-    for i, pair in enumerate(data["receive_hz"]):
-        for k, by in ((0, -1), (0, 1), (1, -1), (1, 1)):
-            new = [list(p) for p in data["receive_hz"]]
-            new[i][k] = pair[k] + by * 1_000_000
-            yield Change(((("receive_hz",), new),), f"hears {new[i][0] / 1e6:g} to {new[i][1] / 1e6:g} MHz", f"receive_hz.{i}")
-
-
-def _turned(data: dict[str, Any], name: str, given: dict[str, Any]) -> Iterator[Change]:
-    keys = data.get("turn_keys") or {}
-    if keys:
-        yield Change(
-            ((("turn_keys",), {k: -v for k, v in keys.items()}),), "the keys that turn, the other way round", "turn_keys"
-        )
-
-
-def _characters(data: dict[str, Any], name: str, given: dict[str, Any]) -> Iterator[Change]:
-    now: str = given["characters"]
-    bare, digits = now.replace(" ", ""), "0123456789"
-    for new in dict.fromkeys((f"{bare} ", f" {bare}", digits + "".join(c for c in now if c not in digits), now[1:])):
-        if new != now:
-            yield Change(((("labels", "characters"), new),), f"labels: characters {new[:8]}…", "labels.characters")
-
-
-def _last_count(data: dict[str, Any], name: str, given: dict[str, Any]) -> Iterator[Change]:
-    if not given.get("groups"):
-        for count in (given["count"] // 2, given["count"] - 1, given["count"] + 1, given["count"] * 2):
-            yield Change(((("slots", "count"), count),), f"{count} slots", "slots.count")
-
-
-def _none(data: dict[str, Any], name: str, given: dict[str, Any]) -> Iterator[Change]:
-    yield from ()
-
-
 WRITERS: dict[type[BaseModel], dict[str, Writer]] = {
     ScreenFile: {
         "bind": _binds, "entries": _entries, "through": _through, "quiet_s": _closing("quiet_s"), "window_s": _closing("window_s"), "asks": _asks,
         "quiet": _quiet,
     },
     SettingFile: {
-        "values": _values, "tones": _tones, "new": _new, "scope": _scope, "disturbs": _nothing("disturbs"), "clears": _nothing("clears"),
+        "values": values_written, "tones": tones_written, "new": new_written, "scope": scope_written, "disturbs": nothing_written("disturbs"), "clears": nothing_written("clears"),
     },
-    LabelsFile: {"characters": _characters},
-    SlotsFile: {"count": _last_count, "last": _none, "call": _none, "groups": _none},
-    CommonFile: {"error": _none, "open": _none, "coarse": _none, "assigned": _none},
-    ProfileFile: {"icons": _icons, "receive_hz": _receives, "turn_keys": _turned},
+    LabelsFile: {"characters": characters_written},
+    SlotsFile: {"count": count_written, "last": none_written, "call": none_written, "groups": none_written},
+    CommonFile: {"error": none_written, "open": none_written, "coarse": none_written, "assigned": none_written},
+    ProfileFile: {"icons": icons_written, "receive_hz": receives_written, "turn_keys": turned_written},
 }  # fmt: skip
 
 

@@ -21,7 +21,8 @@ from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.data_problems import DataFileError
-from vocator.files.profile_alternatives import GONE, Change, patched, readings
+from vocator.files.profile_alternatives import patched, readings
+from vocator.files.profile_changes import GONE, Change
 from vocator.files.profile_yaml import Rebuilder, build
 from vocator.files.strict_yaml import Located, read_yaml
 from vocator.usecases.twins import read_profile
