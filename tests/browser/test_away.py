@@ -73,7 +73,7 @@ def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, serve
         page.locator("#csv").or_(page.get_by_text("Many channels")).first.click()
         page.locator("#csv").fill(LIST)
         page.get_by_role("button", name="Write one sheet").click()
-        expect(page.get_by_role("heading", name="021 ONE")).to_be_visible(timeout=90_000)
+        expect(page.get_by_role("heading", name=re.compile("^02[1-5] (ONE|TWO|THREE|FOUR|FIVE)$"))).to_be_visible(timeout=90_000)
         page.locator(".donekey").click()
 
         sky = json.loads(page.evaluate("localStorage.getItem('vocator.passes')"))["passes"]
