@@ -5,12 +5,11 @@ from collections.abc import Iterator
 from typing import Any
 
 from vocator.core.refusal import Refusal
-from vocator.files.profile_changes import GONE, Change
+from vocator.files.profile_changes import GONE, Change, Path
 from vocator.files.profile_readings import build_whole
 from vocator.files.strict_yaml import Located, read_yaml
 from vocator.usecases.trial import mended
 
-Path = tuple[str | int, ...]
 NAMES = ("model", "name")
 """What names a description, and is no reading of the manual."""
 

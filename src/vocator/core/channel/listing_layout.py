@@ -102,14 +102,10 @@ class Layout:
             if piece.kind == "number" and self.figures.is_frequency(piece.amount):
                 waiting = piece
             elif piece.kind == "sided" and waiting is not None:
-                tone = "TONE" in piece.words and piece.amount is not None
+                tone = {k: v for k, v in piece.words.items() if k == "TONE"} if piece.amount else {}
                 turned.append(replace(piece, amount=waiting.amount, words={k: v for k, v in piece.words.items() if k != "TONE"}))
-                if tone:
-                    turned.append(Piece("tone", {"TONE": piece.words["TONE"]}, piece.amount, at=piece.at, end=piece.end))
-                    waiting = None
-                    continue
-                after = Piece("number", amount=piece.amount, at=piece.at, end=piece.end) if piece.amount else None
-                waiting = after if after is not None and self.figures.is_frequency(after.amount) else None
+                after = Piece("tone" if tone else "number", tone, piece.amount, piece.at, piece.end) if piece.amount else None
+                waiting = after if after is not None and not tone and self.figures.is_frequency(after.amount) else None
                 turned += [after] if after is not None and waiting is None else []
             else:
                 turned.append(piece)

@@ -9,8 +9,6 @@ import math
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from datetime import datetime
-from functools import partial
-from itertools import starmap
 from typing import Any
 
 import numpy as np
@@ -172,7 +170,7 @@ class _Search:
         for one, count, own in zip(self.seen, counts, edges, strict=True):
             rows = zip(*(c[at : at + count] for c in columns), strict=True)
             at += count
-            made.append((one, list(starmap(partial(_pass, one), rows)), not len(own[0]) and bool(one.heights[0] >= 0)))
+            made.append((one, [_pass(one, *row) for row in rows], not len(own[0]) and bool(one.heights[0] >= 0)))
         return made
 
     def _columns(self, owner: Owners, begins: Floats, tops: Floats, ends: Floats) -> list[list[Any]]:

@@ -68,12 +68,17 @@ def free_spans_of(sky: Sky, spans: list[tuple[datetime, datetime]], mask: Horizo
 
 def _each(f: Callable[[Floats], Floats], arrays: list[Floats]) -> list[Floats]:
     """Return a function's values for each of several arrays, asked once for all."""
-    return np.split(f(np.concatenate(arrays)), np.cumsum([len(a) for a in arrays])[:-1])
+    return _shared_out(f(np.concatenate(arrays)), arrays)
+
+
+def _shared_out(values: Floats, arrays: list[Floats]) -> list[Floats]:
+    """Return what of some values belongs to each of the arrays that were asked about at once."""
+    return np.split(values, np.cumsum([len(a) for a in arrays])[:-1])
 
 
 def _bisect_each(f: Callable[[Floats], Floats], brackets: list[tuple[Floats, Floats, Flags]]) -> list[Floats]:
     low, high, opening = (np.concatenate([b[k] for b in brackets]) for k in range(3))
-    return np.split(_bisect(f, low, high, opening.astype(bool)), np.cumsum([len(b[0]) for b in brackets])[:-1])
+    return _shared_out(_bisect(f, low, high, opening.astype(bool)), [b[0] for b in brackets])
 
 
 def _crossings(sky: Sky, samples: list[Floats], mask: HorizonMask) -> list[Floats]:
@@ -114,7 +119,7 @@ def _nearest_zero(free: Callable[[Floats], Floats], samples: list[Floats]) -> li
         one, two = low + third, high - third
         nearer = signs * free(one) < signs * free(two)
         low, high = np.where(nearer, low, one), np.where(nearer, two, high)
-    return np.split((low + high) / 2, np.cumsum([len(p[0]) for p in parts])[:-1])
+    return _shared_out((low + high) / 2, [p[0] for p in parts])
 
 
 def _bisect(free: Callable[[Floats], Floats], low: Floats, high: Floats, opening: Flags) -> Floats:

@@ -1,7 +1,5 @@
 """What the automatic shift does when a frequency is typed, and how a sheet goes on from it where nobody knows whether it is on."""
 
-from copy import copy
-
 from vocator.core.goals.sheet import ChapterKind, Step, When
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.found_ways import beyond_chapters
@@ -15,14 +13,9 @@ def note_what_it_did(draft: Draft, hz: int, before: dict[int, int]) -> None:
 
     Where it may be on or off, what comes to the same either way stays certain.
     """
-    twin = draft.twin
-    offset = twin.offset_at(hz)
-    if twin.auto_shift is None or twin.shift is None or offset is None or draft.whole:
+    twin, sets = draft.twin, draft.twin.set_by_auto_shift(hz)
+    if twin.auto_shift is None or draft.whole:
         return
-    rule = twin.shift_rule(hz)
-    sets = {twin.shift: twin.settings[twin.shift].domain.find_meaning(rule[0] if rule else "none") or 0}
-    if rule:
-        sets[offset] = twin.settings[offset].domain.find_meaning(str(rule[1])) or 0
     on = twin.settings[twin.auto_shift].domain.meaning(draft.value(twin.auto_shift)) == "on"
     if twin.auto_shift in draft.certain and on:
         draft.certain |= set(sets)
@@ -35,11 +28,11 @@ def count_on_it(draft: Draft, routes: Routes, hz: int, needed: dict[int, int], w
 
     The look is a check too: another sign, or none, tells that the frequency was typed wrong.
     """
-    twin, rule = draft.twin, draft.twin.shift_rule(hz)
-    if twin.auto_shift is None or twin.shift is None or rule is None or beyond_chapters(twin):
+    twin = draft.twin
+    if twin.shift is None or twin.shift_rule(hz) is None or beyond_chapters(twin):
         return
     sign = needed.get(twin.shift)
-    if sign is None or draft.is_right(twin.shift, sign) or twin.settings[twin.shift].domain.find_meaning(rule[0]) != sign:
+    if sign is None or draft.is_right(twin.shift, sign) or twin.set_by_auto_shift(hz).get(twin.shift) != sign:
         return
     icon = own_icons(draft, twin.shift).get(sign)
     steps = _by_hand(draft, routes, sign)
@@ -55,12 +48,11 @@ def count_on_it(draft: Draft, routes: Routes, hz: int, needed: dict[int, int], w
 
 def _by_hand(draft: Draft, routes: Routes, sign: int) -> list[Step]:
     """Return the steps that set the shift from another sign, the first without a condition; empty where it takes more of those."""
-    twin, beside = draft.twin, copy(draft)
+    twin = draft.twin
     assert twin.shift is not None
     other = next(v for v in range(twin.settings[twin.shift].domain.count) if v != sign)
-    beside.state, beside.certain = twin.put(draft.state, twin.shift, other), draft.certain - {twin.shift}
-    beside.set_here, beside.counted = set(), {}
-    beside.begin_anew()
+    state = twin.put(draft.state, twin.shift, other)
+    beside = Draft(twin, state if draft.known else None, state, frozenset(draft.certain - {twin.shift}))
     set_all(beside, routes, {twin.shift: sign}, {})
     steps = [step for chapter in beside.chapters() for step in chapter.steps]
     return steps if steps and steps[0].when is None and steps[0].group is None else []

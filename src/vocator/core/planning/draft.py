@@ -117,10 +117,6 @@ class Draft:
     def _follow(self, step: Step) -> None:
         self.state = carry_out(self.twin, self.state, (text.replace(FOUND, self.found) for text in step.actions))
 
-    def begin_anew(self) -> None:
-        """Forget the steps so far, which a copy of another draft shares with that."""
-        self._chapters = []
-
     def value(self, setting: int) -> int:
         """Return the value of a setting as the draft has it."""
         return self.twin.get(self.state, setting)

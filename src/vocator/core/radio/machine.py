@@ -213,17 +213,20 @@ class Machine:
 
     def apply_auto_shift(self, s: State, hz: int) -> State:
         """Set shift and offset as the automatic shift does for a typed frequency."""
+        if self.auto_shift is None or self.settings[self.auto_shift].domain.meaning(self.get(s, self.auto_shift)) != "on":
+            return s
+        for setting, index in self.set_by_auto_shift(hz).items():
+            s = self.put(s, setting, index)
+        return s
+
+    def set_by_auto_shift(self, hz: int) -> dict[int, int]:
+        """Return what the automatic shift sets for a typed frequency where it is on; outside its table the shift alone."""
         offset = self.offset_at(hz)
         if self.auto_shift is None or self.shift is None or offset is None:
-            return s
-        if self.settings[self.auto_shift].domain.meaning(self.get(s, self.auto_shift)) != "on":
-            return s
+            return {}
         rule = self.shift_rule(hz)
-        shift = self.settings[self.shift].domain.find_meaning(rule[0] if rule else "none")
-        s = self.put(s, self.shift, shift or 0)
-        if rule:
-            s = self.put(s, offset, self.settings[offset].domain.find_meaning(str(rule[1])) or 0)
-        return s
+        sets = {self.shift: self.settings[self.shift].domain.find_meaning(rule[0] if rule else "none") or 0}
+        return sets | ({offset: self.settings[offset].domain.find_meaning(str(rule[1])) or 0} if rule else {})
 
     def offset_at(self, hz: int) -> int | None:
         """Return the setting that holds the offset for a frequency, None where the radio has none there."""
