@@ -18,7 +18,6 @@ KINDS = ("rest", "layer", "page", "panel", "entry", "list", "value", "figures", 
 LONGEST = 90
 PLAIN = re.compile(r"(?!(on|off|yes|no|true|false|null|y|n)$)[a-z][a-z0-9_]*")
 """A word that YAML reads as one without quotes."""
-DOCS_VERB = {"nothing": "Do nothing, with a low beep."}
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,7 +116,7 @@ def _takes(spec: dict[str, Any], schema: dict[str, Any]) -> str:
 
 def _verb(verb: str, own: list[tuple[str, dict[str, Any]]]) -> dict[str, Any]:
     """Return a verb with what it takes, its meaning and a press that does it on a screen of this kind."""
-    doc = (ALL_VERBS[verb].__doc__ or DOCS_VERB.get(verb, "")).split("\n\n")[0] if verb in ALL_VERBS else DOCS_VERB.get(verb, "")
+    doc = (ALL_VERBS[verb].__doc__ or "").split("\n\n")[0]
     used = ((m, press, one) for m, s in own for press, does in s.get("bind", {}).items() for one in verbs_of(does))
     model, press, does = min(
         ((m, p, d) for m, p, d in used if d.split()[0] == verb), key=lambda u: len(u[1] + u[2]), default=("", "", "")

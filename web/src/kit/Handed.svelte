@@ -1,16 +1,13 @@
 <!-- What somebody was handed for an outing: who they are there, what waits, whom to call. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { get, type Schemas } from '../lib/api';
-  import { MARKS } from '../lib/outing/marks';
+  import type { Schemas } from '../lib/api';
+  import { data } from '../lib/bench/data.svelte';
   import { megahertz } from '../lib/passes/time.svelte';
 
   let { view }: { view: Schemas['VolunteerShape'] } = $props();
-  let sheets = $state.raw<Schemas['SheetSummary'][]>([]);
-  onMount(async () => (sheets = await get<Schemas['SheetSummary'][]>('/sheets?status=open')));
 
   let rows = $derived(view.channels.map((c) => ({ c, cell: view.person.cells.find((x) => x.channel === c.id) })).filter(({ cell }) => cell && cell.state !== 'beyond' && cell.state !== 'unclear'));
-  let next = $derived(sheets[0]);
+  let next = $derived(data.sheets[0]);
 </script>
 
 <section class="page" aria-labelledby="handed">
@@ -21,7 +18,7 @@
     <summary>The outing's channels</summary>
     <table class="ruled">
       <thead><tr><th scope="col">Slot</th><th scope="col">Name</th><th scope="col" class="n">Receive</th><th scope="col">For</th></tr></thead>
-      <tbody>{#each rows as { c, cell } (c.id)}<tr><td>{cell!.slot_text}</td><td><b>{cell!.label || c.name}</b></td><td class="n">{c.rx_hz ? megahertz(c.rx_hz) : ''}</td><td>{c.off_air ? 'off the air' : c.role}{cell!.state === 'beyond' ? `, ${MARKS[cell!.state]!.words}` : ''}</td></tr>{/each}</tbody>
+      <tbody>{#each rows as { c, cell } (c.id)}<tr><td>{cell!.slot_text}</td><td><b>{cell!.label || c.name}</b></td><td class="n">{c.rx_hz ? megahertz(c.rx_hz) : ''}</td><td>{c.off_air ? 'off the air' : c.role}</td></tr>{/each}</tbody>
     </table>
   </details>
 </section>

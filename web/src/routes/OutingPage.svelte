@@ -1,7 +1,7 @@
 <!-- The outing: channels by people, what is to be looked at, sheets for everyone, who is ready. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { get, post, put, Refused, remove, sendFile, type Board, type Region, saveFile, type Schemas } from '../lib/api';
+  import { onMount, type ComponentProps } from 'svelte';
+  import { get, post, put, Refused, remove, sendFile, type Board, type Region, type Schemas } from '../lib/api';
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
   import CardsPart from '../lib/outing/CardsPart.svelte';
@@ -14,7 +14,7 @@
   import SatelliteHour from '../lib/outing/SatelliteHour.svelte';
   import ReachMap from '../lib/outing/ReachMap.svelte';
   import { clock, megahertz } from '../lib/passes/time.svelte';
-  import ShowCodes from '../lib/away/ShowCodes.svelte';
+  import LinkDialog from '../lib/outing/LinkDialog.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
   import { Making } from '../lib/outing/making.svelte';
   import { shell } from '../lib/shell/state.svelte';
@@ -27,11 +27,7 @@
   let trouble = $state('');
   let unread = $state('');
   let making = $state.raw<Making | null>(null);
-  let link = $state('');
-  let linkUrl = $state('');
-  let linkFor = $state('');
-  let linkTo = $state('');
-  let kitFile = $state('');
+  let link = $state.raw<ComponentProps<typeof LinkDialog>['given']>(null);
   let showing = $state<'board' | 'findings' | 'reach'>('board');
   let at = $state('');
   let who = $state('');
@@ -144,24 +140,7 @@
 
   async function share(p: { id: string; name: string }): Promise<void> {
     try {
-      const made = await post<Schemas['LinkShape']>(`/outings/${board!.id}/people/${p.id}/link`, {});
-      link = made.path;
-      linkUrl = made.url;
-      linkFor = p.name;
-      linkTo = p.id;
-      kitFile = '';
-      await refresh();
-    } catch (error) {
-      trouble = shell.note(error);
-    }
-  }
-
-  /** A person's radio and sheets for a phone that has no server. */
-  async function handOver(how: 'codes' | 'file'): Promise<void> {
-    try {
-      const path = `/outings/${board!.id}/people/${linkTo}/kit`;
-      if (how === 'codes') kitFile = JSON.stringify(await post(path, {}));
-      else await saveFile(path, `vocator-${linkTo}.json`);
+      link = { ...(await post<Schemas['LinkShape']>(`/outings/${board!.id}/people/${p.id}/link`, {})), person: p };
       await refresh();
     } catch (error) {
       trouble = shell.note(error);
@@ -383,22 +362,7 @@
 
 {#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={show} />{/if}
 
-<Dialog bind:open={() => link !== '', (v) => { if (!v) link = ''; }} title={kitFile ? `Codes for the kit of ${linkFor}` : `Link for ${linkFor}`}>
-  {#if link && kitFile}<ShowCodes text={kitFile} />
-  {:else if link}
-    <p>It opens their own sheets, nothing else, for 30 days. Earlier links of {linkFor} do not work any more.</p>
-    <img src="/api/volunteer/{link.slice(3)}/qr.svg" alt="The link as a QR code" width="220" height="220" />
-    <p class="url"><a href={link}>{linkUrl}</a></p>
-    {#if linkUrl.startsWith('https:')}
-      <p class="quiet">A phone in the same network opens it. It warns once; Station shows the fingerprint to compare.</p>
-    {:else}
-      <p class="quiet">This server answers on this machine only. To let phones in: ./start --share.</p>
-    {/if}
-    <h3>Without any network</h3>
-    <p>Their radio, channels and sheets for a field kit on their phone, nothing of the others.</p>
-    <div class="acts"><button type="button" class="act" onclick={() => void handOver('codes')}>Show it as codes</button><button type="button" class="act" onclick={() => void handOver('file')}>As a file</button></div>
-  {/if}
-</Dialog>
+{#if board}<LinkDialog bind:given={link} outing={board.id} onmade={refresh} />{/if}
 
 <style>
   header,

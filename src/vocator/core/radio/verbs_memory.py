@@ -249,6 +249,7 @@ def lock_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def _no_work(m: Machine, s: State, arg: str, n: int) -> Outcome:
+    """Do nothing, with a low beep."""
     return s, LOW
 
 
