@@ -17,7 +17,7 @@ from vocator.usecases.twins import twin_of
 
 BEGIN = datetime(2026, 5, 1, 18, tzinfo=UTC)
 SLIPS, WANTED, ASKED_AFTER = 0.04, 0.9, timedelta(days=1)
-SESSION, MOST_DAYS = 8, 60
+SESSION, MOST_DAYS = 8, 240
 MODELS = ("oriel-wick", "ardvane-finch", "oriel-lantern")
 
 

@@ -1,3 +1,3 @@
 """Vocator: radios programmed from their keypads, step by step."""
 
-VERSION = "0.14.0"
+VERSION = "0.15.0"

@@ -49,7 +49,10 @@ def test_a_newcomer_goes_along_the_path_and_what_went_wrong_comes_again(client):
     assert all(i["stage"] == "new" for i in items.values())
     first = found["next"][0]
     told = client.get("/api/drill/exercise", params={"model": WICK, **first}).json()
-    assert told["choices"] and told["shown"] and told["play"] is None
+    assert told["choices"] and told["play"] is None
+    seen = {x["item"]: x["seen"] for x in found["lessons"]}
+    assert seen["ready"] is None and seen["sight mode"] and seen["home"]["screen"] != "vfo"
+    assert found["keys"]["MODE"] == found["keys"]["9"] == "new" and "PTT" not in found["keys"]
     assert answer(client, first["item"]).json()["right"] is True
     wrong = answer(client, "frequency", right=False).json()
     assert wrong["right"] is False and "does not stand in the VFO" in wrong["forgotten"][0] and wrong["way"]
@@ -61,6 +64,30 @@ def test_a_newcomer_goes_along_the_path_and_what_went_wrong_comes_again(client):
         for n in range(4)
     }
     assert len(asked) > 1, "another one each time"
+
+
+def test_who_goes_on_after_a_wrong_one_is_told_the_slips_and_both_are_kept(client):
+    shown = client.get("/api/drill/exercise", params={"model": WICK, "item": "frequency"}).json()
+    looked = answer(client, "frequency", right=False, pressed=["[PTT]"]).json()
+    assert looked["right"] is False and [s["kind"] for s in looked["slips"]] == ["on the air"]
+    digits = [d for d in shown["question"] if d.isdigit()]
+    gone_on = answer(client, "frequency", pressed=["[PTT]", *digits]).json()
+    assert gone_on["right"] is True and gone_on["slips"] == looked["slips"], "the page keeps count of what it was told"
+    assert standing(client)[1]["frequency"]["times"] == 2
+
+
+def test_a_key_is_as_well_known_as_the_best_known_thing_done_with_it(client):
+    for day in (1, 2, 6, 20):
+        answer(client, "frequency", at=f"2026-05-{day:02d}T10:00:00Z", seconds=1.0)
+    found = standing(client)[0]
+    assert found["keys"]["1"] == "known" and found["keys"]["MON"] == "new"
+
+
+def test_the_sums_are_of_the_region_that_is_asked_for(client):
+    query = {"model": WICK, "item": "sum send"}
+    here, there = (client.get("/api/drill/exercise", params={**query, "region": r}).json() for r in ("r1", "r2"))
+    assert here["question"] != there["question"]
+    assert client.get("/api/drill/exercise", params={**query, "region": "r9"}).status_code == 404
 
 
 def test_a_whole_one_done_from_memory_counts_for_each_of_its_steps_and_is_kept_once(client):

@@ -29,14 +29,30 @@ class ItemShape(Shape):
     times: int
 
 
+class WordShape(Shape):
+    """A word of the field, and what it means."""
+
+    word: str
+    meaning: str
+
+
+class SlipMadeShape(Shape):
+    """A slip on the way, and what it did or would have done to the radio."""
+
+    kind: str
+    did: str
+
+
 class LessonShape(Shape):
-    """One step of the path for newcomers."""
+    """One step of the path for newcomers: what is done, what is seen, the words on the way."""
 
     title: str
     why: str
     item: str
     caution: str
     done: bool
+    words: list[WordShape]
+    seen: DisplayShape | None
 
 
 class NextShape(Shape):
@@ -52,6 +68,7 @@ class DrillShape(Shape):
     items: list[ItemShape]
     known: int
     due: int
+    keys: dict[str, Literal["new", "learning", "known"]]
     lessons: list[LessonShape]
     next: list[NextShape]
     people: list[str]
@@ -86,6 +103,8 @@ class AnswerIn(Shape):
     keys: int = Field(default=0, ge=0, le=100_000)
     token: str | None = Field(default=None, max_length=200_000)
     choice: str | None = Field(default=None, max_length=200)
+    region: str = Field(default="r2", max_length=20)
+    pressed: list[Annotated[str, Field(max_length=80)]] = Field(default=[], max_length=4_000)
 
 
 class RideIn(Shape):
@@ -113,6 +132,7 @@ class VerdictShape(Shape):
     usual_s: int
     way: list[str]
     note: str
+    slips: list[SlipMadeShape]
 
 
 @router.get("")
@@ -130,16 +150,20 @@ def events_csv(store: Store) -> Response:
 
 @router.get("/exercise")
 def one_exercise(
-    model: Model, item: Annotated[str, Query(max_length=80)], seed: Annotated[int, Query(ge=0, le=1_000_000)] = 0
+    model: Model,
+    item: Annotated[str, Query(max_length=80)],
+    seed: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+    region: Annotated[str, Query(max_length=20)] = "r2",
 ) -> ExerciseShape:
     """Return one exercise."""
-    return ExerciseShape.model_validate(exercise_view(model, item, seed))
+    return ExerciseShape.model_validate(exercise_view(model, item, seed, region))
 
 
 @router.post("/answers")
 def keep_answer(given: AnswerIn, store: Store) -> VerdictShape:
     """Judge an exercise and keep what happened."""
     values: dict[str, Any] = given.model_dump()
+    values["pressed"] = tuple(given.pressed)
     return VerdictShape.model_validate(answer(store, Answered(**values)))
 
 

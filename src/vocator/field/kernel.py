@@ -258,8 +258,8 @@ def _drill(model: str, person: str = "me") -> Given:
     return found
 
 
-def _exercise(model: str, item: str, seed: str = "0") -> Given:
-    found: Given = _trainer().exercise_view(model, item, int(seed))
+def _exercise(model: str, item: str, seed: str = "0", region: str = "r2") -> Given:
+    found: Given = _trainer().exercise_view(model, item, int(seed), region)
     return found
 
 

@@ -1,7 +1,7 @@
 """The trainer as the page uses it: what comes next, one exercise, how it went; all kept as events."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from functools import lru_cache
 from random import Random
@@ -11,14 +11,16 @@ from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.drill.exercise import Exercise
-from vocator.core.drill.exercises import exercise, parts_of, shown_of
+from vocator.core.drill.exercises import exercise, keys_in, parts_of, seen_of, shown_of
 from vocator.core.drill.items import RIDE, UHF_DOWNLINK_HZ, WHOLE, Item, items_of
 from vocator.core.drill.judge import judged
-from vocator.core.drill.path import path
-from vocator.core.drill.schedule import Done, Stage, next_items, standings
+from vocator.core.drill.path import WORDS, path
+from vocator.core.drill.schedule import Done, Stage, Standing, next_items, standings
+from vocator.core.drill.slips_made import slips_made
 from vocator.core.instants import stamped
 from vocator.core.radio.twin import Twin
 from vocator.files.csv_cells import write_rows
+from vocator.files.region_yaml import load_region, region_names
 from vocator.storage.drill_repository import DrillRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.twin_play import play_view, unpack
@@ -44,21 +46,40 @@ class Answered:
     keys: int
     token: str | None = None
     choice: str | None = None
+    region: str = "r2"
+    pressed: tuple[str, ...] = ()
 
 
-def made(twin: Twin, item: Item, seed: int) -> Exercise | None:
-    """Return the exercise of an item and a seed, always the same; None where this radio has none for it.
+def made(twin: Twin, item: Item, seed: int, region: str = "r2") -> Exercise | None:
+    """Return the exercise of an item and a seed by a region's habits, always the same; None where this radio has none for it.
 
     Where a draw comes to nothing the next one is taken.
     """
     draws = (Random(f"{twin.profile.model} {item.key} {seed} {n}").randrange for n in range(MOST_DRAWS))
-    return next((e for draw in draws if (e := exercise(twin, item, seed, draw)) is not None), None)
+    plan = load_region(region)
+    return next((e for draw in draws if (e := exercise(twin, item, seed, draw, plan)) is not None), None)
 
 
 @lru_cache(maxsize=64)
+def _firsts(twin: Twin) -> dict[Item, Exercise]:
+    """Return the first exercise of each item that there is one for on a radio."""
+    return {i: one for i in items_of(twin) if (one := made(twin, i, 0)) is not None}
+
+
 def _items(twin: Twin) -> tuple[Item, ...]:
     """Return what can be exercised on a radio: what there is an exercise for."""
-    return tuple(i for i in items_of(twin) if made(twin, i, 0) is not None)
+    return tuple(_firsts(twin))
+
+
+def _known_keys(twin: Twin, standing: Iterable[Standing]) -> dict[str, str]:
+    """Return how far each key of a radio is known: as far as the best known item that is done with it; one digit is as another."""
+    found: dict[str, Stage] = {}
+    for one in standing:
+        first = _firsts(twin).get(one.item)
+        for key in keys_in(twin, first.hints.keys) if first else ():
+            for same in "0123456789" if key.isdigit() else (key,):
+                found[same] = max(found.get(same, Stage.NEW), one.stage, key=list(Stage).index)
+    return {key: str(stage) for key, stage in found.items()}
 
 
 def drill_view(session: Session, model: str, person: str, now: datetime) -> dict[str, Any]:
@@ -82,7 +103,12 @@ def drill_view(session: Session, model: str, person: str, now: datetime) -> dict
         ],
         "known": sum(s.stage is Stage.KNOWN for s in standing),
         "due": sum(s.due is not None and s.due <= now for s in standing),
-        "lessons": [{"title": x.title, "why": x.why, "item": x.item.key, "caution": x.caution, "done": x.item.key in right} for x in lessons],
+        "keys": _known_keys(twin, standing),
+        "lessons": [
+            {"title": x.title, "why": x.why, "item": x.item.key, "caution": x.caution, "done": x.item.key in right,
+             "words": [{"word": w, "meaning": WORDS[w]} for w in x.words], "seen": seen_of(twin, _firsts(twin)[x.item])}
+            for x in lessons
+        ],
         "next": [{"item": i.key, "seed": _seed(rows, i)} for i in upcoming],
         "people": kept.people(),
     }  # fmt: skip
@@ -145,20 +171,22 @@ def _seed(rows: Iterable[Done], item: Item) -> int:
     return sum(r.item == item.key for r in rows)
 
 
-def _exercise(model: str, key: str, seed: int) -> tuple[Twin, Exercise]:
+def _exercise(model: str, key: str, seed: int, region: str) -> tuple[Twin, Exercise]:
     twin = twin_of(model)
+    if region not in region_names():
+        raise NotFound(f"region {region[:20]!r}", ", ".join(region_names()))
     item = next((i for i in _items(twin) if i.key == key), None)
     if item is None:
         raise NotFound(f"exercise {key[:60]!r}", ", ".join(i.key for i in _items(twin)))
-    found = made(twin, item, seed)
+    found = made(twin, item, seed, region)
     if found is None:
         raise NotFound(f"exercise {key} {seed}", "another seed")
     return twin, found
 
 
-def exercise_view(model: str, key: str, seed: int) -> dict[str, Any]:
-    """Return one exercise, ready to be done; raises NotFound."""
-    twin, one = _exercise(model, key, seed)
+def exercise_view(model: str, key: str, seed: int, region: str = "r2") -> dict[str, Any]:
+    """Return one exercise by a region's habits, ready to be done; raises NotFound."""
+    twin, one = _exercise(model, key, seed, region)
     return {
         "item": key, "words": one.item.words, "seed": seed, "question": one.question, "usual_s": round(one.usual_s), "fewest": one.fewest,
         "choices": list(one.choices), "shown": shown_of(twin, one), "play": play_view(twin, one.start, []) if one.start is not None else None,
@@ -168,8 +196,8 @@ def exercise_view(model: str, key: str, seed: int) -> dict[str, Any]:
 
 def answer(session: Session, given: Answered) -> dict[str, Any]:
     """Judge an exercise and keep what happened, once; raises NotFound, StartError for a twin that is none of this radio."""
-    twin, one = _exercise(given.model, given.item, given.seed)
-    if one.start is not None:
+    twin, one = _exercise(given.model, given.item, given.seed, given.region)
+    if one.start is not None and not one.choices:
         verdict = judged(twin, one, unpack(twin, given.token or ""))
         right, forgotten, changed = verdict.right, verdict.forgotten, verdict.changed
     else:
@@ -183,4 +211,5 @@ def answer(session: Session, given: Answered) -> dict[str, Any]:
     return {
         "right": right, "answer": one.right, "why": one.why, "forgotten": list(forgotten), "changed": list(changed), "fewest": one.fewest,
         "usual_s": round(one.usual_s), "way": list(one.hints.keys), "note": told or "",
+        "slips": [asdict(s) for s in slips_made(twin, one, given.pressed)] if one.start is not None and not one.choices else [],
     }  # fmt: skip

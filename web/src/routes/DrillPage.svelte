@@ -5,13 +5,17 @@
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
   import ExerciseView from '../lib/drill/ExerciseView.svelte';
-  import { Run } from '../lib/drill/run.svelte';
+  import KnownRadio from '../lib/drill/KnownRadio.svelte';
+  import { byKind, Run } from '../lib/drill/run.svelte';
+  import SlipsByKind from '../lib/drill/SlipsByKind.svelte';
+  import Glass from '../lib/glass/Glass.svelte';
   import { shell } from '../lib/shell/state.svelte';
 
   let model = $state(recall('drill.model', ''));
   let person = $state(recall('drill.person', 'me'));
   let drill = $state.raw<Schemas['DrillShape'] | null>(null);
   let run = $state.raw<Run | null>(null);
+  let shape = $state.raw<Model | null>(null);
   let trouble = $state('');
 
   onMount(() => {
@@ -31,6 +35,7 @@
     keep('drill.person', person);
     try {
       drill = await get<Schemas['DrillShape']>(`/drill?model=${model}&person=${encodeURIComponent(person.trim() || 'me')}`);
+      shape = await get<Model>(`/models/${model}`);
       trouble = '';
     } catch (error) {
       trouble = shell.note(error);
@@ -38,8 +43,7 @@
   }
 
   async function start(next: Schemas['NextShape'][]): Promise<void> {
-    const whole: Model = await get<Model>(`/models/${model}`);
-    run = new Run(whole, person.trim() || 'me', next, shell.station?.region ?? 'r2');
+    run = new Run(shape ?? (await get<Model>(`/models/${model}`)), person.trim() || 'me', next, shell.station?.region ?? 'r2');
     await run.next();
   }
 
@@ -68,6 +72,7 @@
         <h2>{right} of {run.done.length} right</h2>
         <table class="ruled"><thead><tr><th scope="col">What</th><th scope="col">How</th><th scope="col" class="n">Seconds</th><th scope="col" class="n">usual</th><th scope="col" class="n">Keys</th><th scope="col" class="n">fewest</th></tr></thead>
           <tbody>{#each run.done as d, n (n)}<tr><td>{d.words}</td><td>{d.right ? (d.hints ? `right, ${d.hints} ${d.hints > 1 ? 'hints' : 'hint'}` : 'right') : 'not yet'}</td><td class="n">{Math.round(d.seconds)}</td><td class="n">{Math.round(d.usual_s)}</td><td class="n">{d.fewest ? d.keys : ''}</td><td class="n">{d.fewest || ''}</td></tr>{/each}</tbody></table>
+        {#if run.slips.length}<SlipsByKind kinds={byKind(run.slips)} />{/if}
         <p>What was slow, hinted or wrong comes again sooner; the rest in days.</p>
         <div class="acts"><button type="button" class="act next" onclick={() => { run = null; void load(); }}>Good</button></div>
       </section>
@@ -83,13 +88,20 @@
             {#each drill.lessons as l (l.title)}
               <li class:done={l.done}>
                 <button type="button" class="act" class:next={l === upcoming && !drill.due} onclick={() => start([{ item: l.item, seed: drill!.items.find((i) => i.key === l.item)?.times ?? 0 }])}>{l.title}{l.done ? ' ✓' : ''}</button>
-                {#if l === upcoming}<p>{l.why}</p>{#if l.caution}<p class="caution">{l.caution}</p>{/if}{/if}
+                {#if l === upcoming}
+                  <p>{l.why}</p>
+                  {#if shape && l.seen}<div class="seen"><Glass display={l.seen} kind={shape.panel.glass} /></div>{/if}
+                  {#if l.words.length}<dl>{#each l.words as w (w.word)}<dt>{w.word}</dt><dd>{w.meaning}</dd>{/each}</dl>{/if}
+                  {#if l.caution}<p class="caution">{l.caution}</p>{/if}
+                {/if}
               </li>
             {/each}
           </ol>
+          {#if !upcoming}<p class="own">The path is done. <a href="/">Now yours: write the keys for a channel of your own</a>, and do it on the radio in your hand.</p>{/if}
         </section>
         <section>
           <h2>What is known</h2>
+          {#if shape}<KnownRadio model={shape} keys={drill.keys} />{/if}
           <ul class="known">
             {#each drill.items as i (i.key)}<li class={i.stage} class:due={i.due}><span>{#if i.key === 'ride' && !inKit()}<a href="/passes">{i.words}</a>: rehearse one{:else}{i.words}{/if}</span><b>{i.due ? 'due' : i.stage}</b></li>{/each}
           </ul>
@@ -157,6 +169,22 @@
   .path p {
     margin: 8px 0 0;
     white-space: pre-line;
+  }
+  .seen {
+    max-width: 300px;
+    margin-top: 8px;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 2px 12px;
+    margin: 8px 0 0;
+  }
+  dt {
+    font-weight: 700;
+  }
+  dd {
+    margin: 0;
   }
   .path .done .act {
     border-color: var(--rule);

@@ -3,28 +3,50 @@
 Each is solved once when it is made, on the twin, by the planner: none is without a solution, none is solved before it begins.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import replace
 from functools import partial
 
+from vocator.core.channel.band_plan import BandPlan
 from vocator.core.channel.channel import Channel, megahertz
 from vocator.core.drill.exercise import MOST_TRIES, Draw, Exercise, Hints, goal_for, pick, said
-from vocator.core.drill.items import HOME, PASS_SUMS, SIGHTS, SILENT, SLIP, STEPS, SUMS, WHOLE, Item, item_of, setting_names
+from vocator.core.drill.items import (
+    GOALS,
+    HOME,
+    PASS_SUMS,
+    READY,
+    SIGHTS,
+    SILENT,
+    SLIP,
+    STEPS,
+    SUMS,
+    WHOLE,
+    Item,
+    goal_word,
+    item_of,
+    setting_names,
+)
 from vocator.core.drill.judge import judged
+from vocator.core.drill.line_sums import line_sum
 from vocator.core.drill.pass_sums import pass_sum
-from vocator.core.drill.questions import listing_sum, sight, silent
+from vocator.core.drill.questions import ready_question, sight
+from vocator.core.drill.silent import silent
 from vocator.core.goals.effort import seconds
 from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.kind import Asked, Asks
 from vocator.core.goals.sheet import ChapterKind, Sheet
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.exploration import open_states
+from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.planner import plan
 from vocator.core.planning.routes import Routes
 from vocator.core.planning.setting_chapters import ready, set_frequency
 from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.way_home import way_out
 from vocator.core.proving.operator import follow
+from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
+from vocator.core.radio.inputs import Chord, Hold, Tap, Turn
 from vocator.core.radio.perform import Tally, carry_out
 from vocator.core.radio.report import display_dict
 from vocator.core.radio.state import State
@@ -33,10 +55,14 @@ from vocator.core.slips.recovery import any_way_back, harm, rest_of
 from vocator.core.slips.slips import Course
 
 
-def exercise(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
+def exercise(twin: Twin, item: Item, seed: int, rng: Draw, region: BandPlan) -> Exercise | None:
     """Return the exercise of an item; ``rng`` draws it for ``seed``.  None where this radio has none for it."""
     if item in SUMS:
-        return listing_sum(item, seed, rng)
+        return line_sum(item, seed, rng, region)
+    if item == READY:
+        return ready_question(seed, rng)
+    if item in GOALS:
+        return _goal(twin, item, seed, rng)
     if item in SIGHTS:
         return sight(twin, item, seed, rng)
     if item == SILENT:
@@ -84,6 +110,28 @@ def _set(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
             text = domain.text(value)
             return _on_twin(twin, item, seed, f"Set {name} to {text}.", sheet, {f"setting {name}": text})
     return None
+
+
+def _goal(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
+    """Something of the whole radio, by the sheet of its kind; right where all settings are as the sheet makes them."""
+    kind = KINDS[goal_word(item)]
+    choices = kind.choices(twin, Asks.KEY)
+    try:
+        sheet = kind.plan(twin, kind.goal(twin, Asked(text=pick(rng, choices) if choices else "")))
+        start, end = twin.start, follow(twin, sheet, twin.start).state
+        if start.values == end.values and kind.word.endswith("-on"):
+            off = KINDS[kind.word.removesuffix("on") + "off"]
+            start = follow(twin, off.plan(twin, off.goal(twin, Asked())), start).state
+    except Beyond:
+        return None
+    run = follow(twin, sheet, start)
+    differs = [n for n in range(len(twin.settings)) if twin.get(run.state, n) != twin.get(start, n)]
+    if run.trouble or not differs or not twin.at_rest(run.state):
+        return None
+    aim = {twin.settings[n].name: twin.settings[n].domain.text(twin.get(run.state, n)) for n in differs}
+    asked = " and ".join(f"{name} to {text}" for name, text in aim.items())
+    words = item.words[0].upper() + item.words[1:]
+    return _on_twin(twin, item, seed, f"{words}: {asked}.", sheet, {f"setting {n}": t for n, t in aim.items()}, start)
 
 
 def _whole(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
@@ -174,6 +222,28 @@ def _on_twin(
 def shown_of(twin: Twin, one: Exercise) -> dict[str, object] | None:
     """Return the display that a question is about."""
     return display_dict(display(twin, one.shown)) if one.shown is not None else None
+
+
+def seen_of(twin: Twin, one: Exercise) -> dict[str, object] | None:
+    """Return the display that shows what an exercise is about: its question's, the last thing open on its way, or what it begins with."""
+    if one.start is None:
+        return shown_of(twin, one)
+    if one.sheet is None:
+        return display_dict(display(twin, one.start))
+    states = [f.state for f in follow(twin, one.sheet, one.start).frames]
+    opened = [s for s in states if not twin.at_rest(s)]
+    return display_dict(display(twin, (opened or states)[-1]))
+
+
+def keys_in(twin: Twin, actions: Iterable[str]) -> set[str]:
+    """Return the keys and dials that written actions press, hold, push or turn."""
+    found: set[str] = set()
+    for action in (a for line in actions for a in parse_actions(twin.profile, line)):
+        for given in action.inputs:
+            one = given.then if isinstance(given, Chord) else given
+            found |= {given.held} if isinstance(given, Chord) else set()
+            found |= {one.key} if isinstance(one, Tap | Hold) else {one.dial} if isinstance(one, Turn) else set()
+    return found
 
 
 def parts_of(twin: Twin, one: Exercise) -> list[Item]:

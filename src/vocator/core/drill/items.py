@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from vocator.core.goals.sheet import ChapterKind, Sheet, Step
+from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.routes import Routes
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.profile import CHANNEL_PARTS
@@ -25,7 +26,15 @@ SUMS = (
     Item("sum sign", "the sign of the shift"),
     Item("sum tone", "what a tone in the line does"),
     Item("sum may", "where you may send"),
+    Item("sum reading", "which of two readings"),
 )
+READY = Item("ready", "before the first key")
+GOALS = (
+    Item("goal squelch-level", "set the squelch"),
+    Item("goal watch-on", "listen to more than one row"),
+    Item("goal dual-watch-on", "listen to both by turns"),
+)
+"""Goals of the whole radio that are exercised; each key ends with the word of its kind."""
 SIGHTS = (
     Item("sight mode", "which mode a display shows"),
     Item("sight slot", "slot or frequency"),
@@ -83,7 +92,15 @@ def items_of(twin: Twin) -> list[Item]:
     own = [Item(f"set {name}", f"set {name}") for name in setting_names(twin)]
     steps = [i for k, i in STEPS.items() if k is not ChapterKind.NAME or twin.profile.label_length]
     passes = PASS_SUMS if twin.profile.receives(UHF_DOWNLINK_HZ) else ()
-    return [*SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, SILENT, SLIP, WHOLE, *passes]
+    goals = [i for i in GOALS if KINDS[goal_word(i)].lacks(twin) is None]
+    squelch = [i for i in goals if i == GOALS[0]]
+    watches = [i for i in goals if i not in squelch]
+    return [READY, *squelch, *SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, SILENT, SLIP, *watches, WHOLE, *passes]
+
+
+def goal_word(item: Item) -> str:
+    """Return the kind of goal that one of ``GOALS`` is about."""
+    return item.key.removeprefix("goal ")
 
 
 def items_in(twin: Twin, sheet: Sheet) -> list[Item]:

@@ -1,11 +1,10 @@
-"""Questions with choices: sums of a listing, sights of a display, a slot that does not open its repeater."""
+"""Questions with choices: what to see to before the first key, and sights of a display."""
 
 from dataclasses import replace
 
-from vocator.core.channel.channel import ToneUse, megahertz
-from vocator.core.drill.exercise import OUTPUTS_HZ, TONES, Draw, Exercise, choice, goal_for, pick, said, sample
-from vocator.core.drill.items import SILENT, Item
-from vocator.core.goals.goal import Beyond
+from vocator.core.channel.channel import megahertz
+from vocator.core.drill.exercise import Draw, Exercise, choice, goal_for, pick, sample
+from vocator.core.drill.items import READY, Item
 from vocator.core.planning.exploration import open_states
 from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
@@ -13,35 +12,25 @@ from vocator.core.radio.display import display
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.twin import Twin
 
+BEFORE = (
+    ("You switch it on, and it hisses without end. What first?", "raise the squelch until the hiss just stops",
+     ("turn the volume down", "press PTT once"), "squelch keeps the receiver shut until a signal is there; too far up, it shuts out weak ones"),
+    ("The antenna is still in the bag. What may you do?", "set it up and listen, but send nothing",
+     ("send with low power", "send short calls only"), "a transmitter without an antenna can break; a dummy load does as well as one"),
+    ("When you send, the display dims and the voice breaks up. What is it?", "the battery is low: less power, or a full one",
+     ("the tone is missing", "the squelch is too far open"), "sending takes many times what listening takes"),
+    ("The frequency is quiet. You want to call. What first?", "listen a while, then give your call sign",
+     ("press PTT to see whether it opens", "raise the power"), "somebody may be waiting for an answer that you do not hear; your licence and local rules come first"),
+    ("Weak voices break up, and the signal comes and goes with them. What do you try?", "lower the squelch a little",
+     ("raise the squelch", "switch the tone's use off"), "squelch that is set too high shuts out the weak"),
+)  # fmt: skip
+"""What is seen to before the first key: question, what is right, what is not, why."""
 
-def listing_sum(item: Item, seed: int, rng: Draw) -> Exercise:
-    """Return a sum about a line of a listing: the send frequency, the sign, what the tone does."""
-    if item.key == "sum may":
-        return _may(item, seed, rng)
-    rx_hz = pick(rng, OUTPUTS_HZ)
-    plus = rx_hz >= 147_000_000
-    tx_hz = rx_hz + (600_000 if plus else -600_000)
-    tone = pick(rng, TONES)
-    line = f"{megahertz(rx_hz)} {'+' if plus else '-'} {tone}"
-    if item.key == "sum send":
-        wrong = {tx_hz - 2 * (tx_hz - rx_hz), rx_hz, rx_hz + (5_000_000 if plus else -5_000_000)}
-        choices = [megahertz(hz) for hz in (tx_hz, *sorted(wrong))]
-        why = f"{megahertz(rx_hz)} {'plus' if plus else 'minus'} 0.6 MHz; the 2 m offset is 600 kHz"
-        return choice(item, seed, rng, f"The listing says {line}. On what do you send?", choices, why)
-    if item.key == "sum sign":
-        asked = f"A repeater is heard on {megahertz(rx_hz)}, and its input is {megahertz(tx_hz)}. Which sign?"
-        why = f"the input lies {'above' if plus else 'below'} the output"
-        return choice(item, seed, rng, asked, ["+" if plus else "−", "−" if plus else "+", "none: it is simplex"], why)
-    use = pick(rng, ("send", "both"))
-    said = f"{megahertz(rx_hz)} {'+' if plus else '-'} " + (f"t{tone}" if use == "send" else f"t{tone} r{tone}")
-    right = "it is sent; everything is heard" if use == "send" else "it is sent, and only what carries it is heard"
-    others = [
-        "it is sent; everything is heard", "it is sent, and only what carries it is heard", "it opens the receiver; nothing is sent",
-    ]  # fmt: skip
-    why = "a t alone is the uplink's tone; an r as well keeps the receiver shut without it"
-    return choice(
-        item, seed, rng, f"The listing says {said}. What does the tone do?", [right, *(o for o in others if o != right)], why
-    )
+
+def ready_question(seed: int, rng: Draw) -> Exercise:
+    """Return a question about antenna, battery, squelch and listening first."""
+    asked, right, wrong, why = BEFORE[seed % len(BEFORE)]
+    return choice(READY, seed, rng, asked, [right, *wrong], why)
 
 
 def sight(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
@@ -77,18 +66,6 @@ def sight(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
     )
 
 
-AMATEUR_HZ = ((144_500_000, 145_800_000), (433_100_000, 437_900_000))
-OTHERS_HZ = ((154_600_000, 157_400_000), (162_400_000, 162_550_000), (462_550_000, 467_700_000), (108_000_000, 136_900_000))
-"""Parts that are amateur bands in every region, and parts that are nowhere: other services, marine and weather, aircraft."""
-
-
-def _may(item: Item, seed: int, rng: Draw) -> Exercise:
-    drawn = [low + 25_000 * rng((high - low) // 25_000 + 1) for low, high in (pick(rng, AMATEUR_HZ), *sample(rng, OTHERS_HZ, 3))]
-    asked = "Your radio hears all of these. On which may a licensed amateur send?"
-    why = "144 to 146 and 430 to 440 MHz are amateur bands everywhere, more of it in some countries; what a radio hears is not what you may send on. Local rules decide"
-    return choice(item, seed, rng, asked, [megahertz(hz) for hz in drawn], why)
-
-
 OPEN = {
     "list": "a menu is open, at one of its entries", "value": "a value is open and can be changed",
     "picker": "a slot is being chosen", "label": "a label is being written", "question": "it asks, and waits for yes or no",
@@ -112,35 +89,3 @@ def _open(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
     return choice(
         item, seed, rng, "Where is it?", choices, "what is open takes the next key; leave it before anything else", state
     )
-
-
-FAULTS = (
-    "the tone is not sent",
-    "the sign is the other one",
-    "there is no shift",
-    "all is as the listing says: look at antenna and place",
-)
-
-
-def silent(twin: Twin, seed: int, rng: Draw) -> Exercise | None:
-    """A slot with one fault, or none, as memory mode shows it; only where the display tells all of them apart."""
-    goal = goal_for(twin, rng)
-    if goal is None or goal.channel.is_simplex or goal.channel.tx_hz is None:
-        return None
-    right = goal.channel
-    other = right.rx_hz - (goal.channel.tx_hz - right.rx_hz)
-    held = (replace(right, tone=ToneUse()), replace(right, tx_hz=other), replace(right, tx_hz=right.rx_hz), right)
-    states = []
-    for channel in held:
-        try:
-            end = follow(twin, plan(twin, replace(goal, channel=channel)), twin.start, keep_frames=False).state
-        except Beyond:
-            return None
-        memory = end._replace(modes=tuple(twin.memory for _ in end.modes), screen=twin.memory, stack=())
-        states.append(memory._replace(positions=tuple(goal.slot for _ in end.positions)))
-    if len({display(twin, s).text for s in states}) < len(states):
-        return None
-    which = rng(len(FAULTS))
-    asked = f"The listing says {said(right)}. You call, and nothing opens. Look at the slot: what is wrong?"
-    why = "sign and tone stand on the display; what is not there is not sent"
-    return choice(SILENT, seed, rng, asked, [FAULTS[which], *(f for n, f in enumerate(FAULTS) if n != which)], why, states[which])

@@ -17,7 +17,8 @@ from vocator.core.radio.verbs import mark, push
 MOST_PRESSES = 4
 
 
-def _presses(twin: Twin) -> list[Input]:
+@per_machine
+def presses(twin: Twin) -> list[Input]:
     """Return every press that some screen of the radio answers, PTT alone left out."""
     found: dict[Input, None] = {}
     for screen in twin.screens:
@@ -65,11 +66,11 @@ def open_states(twin: Twin) -> tuple[State, ...]:
     )
     level: list[State] = [filled, in_memory, *_searchable(twin, filled)]
     seen = {signature(twin, x): x for x in level if twin.screens[x.screen].kind != "rest"}
-    presses = _presses(twin)
+    pressed = presses(twin)
     for _ in range(MOST_PRESSES):
         following: list[State] = []
         for state in level:
-            for after in (*(twin.act(state, press)[0] for press in presses), *_moved(twin, state)):
+            for after in (*(twin.act(state, press)[0] for press in pressed), *_moved(twin, state)):
                 key = signature(twin, after)
                 if twin.screens[after.screen].kind != "rest" and key not in seen:
                     seen[key] = after._replace(message="", message_ms=0)
@@ -88,16 +89,16 @@ def _moved(twin: Twin, s: State) -> list[State]:
         typed.sort(key=lambda i: (twin.settings[screen.entries[i].setting or 0].digits or 0) < 2)
         behind = [i for i in values if twin.settings[screen.entries[i].setting or 0].then is not None]
         tried = dict.fromkeys((*chosen, *typed[:1], *behind[:1], *values[:2]))
-        opened = (twin.act(s._replace(cursor=i), press)[0] for i in tried for press in _presses(twin))
+        opened = (twin.act(s._replace(cursor=i), press)[0] for i in tried for press in presses(twin))
         half = [twin.act(mark(twin, s._replace(cursor=i)), Tap("1"))[0] for i in typed[:1]] if screen.live else []
         return [*(x for x in opened if x.stack[:-1] == (*s.stack, s.screen)[: len(x.stack) - 1]), *half]
     if screen.kind == "label":
-        presses: list[Input] = [*(Turn(dial, 1) for dial in twin.profile.dials), Tap("2")]
-        presses += [Type("A")] if screen.keyboard else []
+        first: list[Input] = [*(Turn(dial, 1) for dial in twin.profile.dials), Tap("2")]
+        first += [Type("A")] if screen.keyboard else []
         last = [s._replace(place=len(s.letters) - 1)] if 0 <= s.place < len(s.letters) else []
-        return [*(twin.act(s, press)[0] for press in presses), *last]
+        return [*(twin.act(s, press)[0] for press in first), *last]
     if screen.kind == "picker" and screen.occupied == "ask":
-        return [twin.act(s._replace(pick=2, typed=""), press)[0] for press in _presses(twin)]
+        return [twin.act(s._replace(pick=2, typed=""), press)[0] for press in presses(twin)]
     if screen.kind == "value":
         other = (s.value + 1) % twin.settings[s.opened].domain.count
         return [s._replace(value=other)]

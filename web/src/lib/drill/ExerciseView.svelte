@@ -2,7 +2,8 @@
 <script lang="ts">
   import Glass from '../glass/Glass.svelte';
   import TwinPanel from '../twin/TwinPanel.svelte';
-  import type { Run } from './run.svelte';
+  import { byKind, type Run } from './run.svelte';
+  import SlipsByKind from './SlipsByKind.svelte';
 
   let { run, left }: { run: Run; left: number } = $props();
   let exercise = $derived(run.exercise!);
@@ -17,18 +18,23 @@
     {#if exercise.shown}<div class="glass"><Glass display={exercise.shown} kind={run.model.panel.glass} /></div>{/if}
 
     {#if verdict}
-      <p class="how" role="status">{verdict.right ? 'Right.' : 'Not yet.'}</p>
+      <p class="how" role="status">{verdict.right ? 'Right.' : run.twin && !exercise.choices.length ? 'Not yet. Where are you now?' : 'No.'}</p>
       {#if verdict.answer && !verdict.right}<p>It is <b>{verdict.answer}</b>.</p>{/if}
       {#if verdict.why}<p>{verdict.why[0]!.toUpperCase() + verdict.why.slice(1)}.</p>{/if}
       {#each verdict.forgotten as words (words)}<p class="harm">{words[0]!.toUpperCase() + words.slice(1)}.</p>{/each}
       {#each verdict.changed as words (words)}<p class="harm">Beside it, {words}.</p>{/each}
       {#if run.twin}
         {@const last = run.done.at(-1)!}
-        <p>{Math.round(last.seconds)} s, {last.keys} presses and turns; the sheet takes about {verdict.usual_s} s and {verdict.fewest} keys.</p>
-        {#if !verdict.right}<details><summary>How it is done</summary><ol>{#each verdict.way as keys, n (n)}<li class="keys">{keys}</li>{/each}</ol></details>{/if}
+        {#if exercise.choices.length}<p>{last.keys ? `${last.keys === 1 ? '1 press' : `${last.keys} presses`} to look` : 'Told by the display alone'}; {verdict.fewest ? `${verdict.fewest} ${verdict.fewest === 1 ? 'is' : 'are'} enough` : 'it takes none'}.</p>
+        {:else}<p>{Math.round(last.seconds)} s, {last.keys === 1 ? '1 press' : `${last.keys} presses and turns`}; the sheet takes about {verdict.usual_s} s and {verdict.fewest} keys.</p>{/if}
+        {#if verdict.slips.length}<SlipsByKind kinds={byKind(verdict.slips)} />{/if}
+        {#if !verdict.right && verdict.way.length}<details><summary>How it is done</summary><ol>{#each verdict.way as keys, n (n)}<li class="keys">{keys}</li>{/each}</ol></details>{/if}
       {/if}
       {#if verdict.note}<p class="caution">{verdict.note}</p>{/if}
-      <button type="button" class="act next wide" onclick={() => void run.next()}>Next</button>
+      <div class="acts">
+        {#if run.twin && !verdict.right && !exercise.choices.length}<button type="button" class="act next wide" onclick={() => run.goOn()}>Go on from here</button>{/if}
+        <button type="button" class="act wide" class:next={verdict.right || !run.twin || exercise.choices.length > 0} onclick={() => void run.next()}>Next</button>
+      </div>
     {:else if exercise.choices.length}
       <div class="choices">
         {#each exercise.choices as choice (choice)}<button type="button" class="act" disabled={run.busy} onclick={() => void run.answer(choice)}>{choice}</button>{/each}
@@ -81,6 +87,10 @@
     font-size: 26px;
     font-weight: 700;
     margin: 0 0 8px;
+  }
+  .harm + p:not(.harm),
+  .acts {
+    margin-top: 12px;
   }
   .keys {
     font-family: 'B612 Mono', monospace;

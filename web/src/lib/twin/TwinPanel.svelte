@@ -127,7 +127,7 @@
   </p>
 {/if}
 <p class="said" aria-live="polite">
-  {#if twin.last}<b>{twin.last}</b>{/if} {say()}
+  {#if twin.last}<b>{twin.last}</b>{/if} {say()}{#if twin.unanswered && twin.told && twin.sending !== null}. {twin.told}{/if}
   {#if twin.trouble}<span class="harm">{twin.trouble}</span>{/if}
 </p>
 

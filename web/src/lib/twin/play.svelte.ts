@@ -18,6 +18,10 @@ export class TwinPlay {
   /** What came of the last transmission there. */
   told = $state('');
   hint = $state('');
+  /** All that was pressed, and the waits between, since it began. */
+  pressed: string[] = [];
+  /** Nothing answers, whatever is sent: an exercise says so. */
+  unanswered = false;
   #since = performance.now();
   #timer = 0;
   #band = 0;
@@ -39,6 +43,7 @@ export class TwinPlay {
   /** Begin with a state that the server gave already. */
   begin(play: Play): void {
     this.play = play;
+    this.pressed = [];
     this.#since = performance.now();
     this.onplay(play, false);
   }
@@ -71,6 +76,7 @@ export class TwinPlay {
   async #act(keys: string[], pressed: boolean): Promise<void> {
     if (!this.play) return;
     const token = this.play.token;
+    if (!this.onBand) this.pressed.push(...keys);
     if (this.described) return this.#ask(() => post<Play>(this.described, { token, keys }), pressed);
     await this.#ask(
       () =>
@@ -107,7 +113,7 @@ export class TwinPlay {
       this.sending = play.trace.map((t) => t.transmitting_hz).find((hz) => hz !== null) ?? null;
       this.trouble = '';
       if (this.sending !== null) {
-        this.told = play.air?.opened || (play.air ? 'Nothing comes back.' : '');
+        this.told = play.air?.opened || (play.air || this.unanswered ? 'Nothing comes back.' : '');
         this.hint = play.air?.hint ?? '';
       }
       this.#since = performance.now();
