@@ -11,8 +11,9 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
 
-from vocator.core.drill.items import Item, items_of
+from vocator.core.drill.items import Item
 from vocator.core.drill.schedule import Done, next_items, standings
+from vocator.usecases.drill import drilled
 from vocator.usecases.twins import twin_of
 
 BEGIN = datetime(2026, 5, 1, 18, tzinfo=UTC)
@@ -75,7 +76,7 @@ def exercises_until_known(items: list[Item], seed: int, order: Callable[[list[It
 def main() -> None:
     count = int(sys.argv[1]) if len(sys.argv) > 1 else 12
     for model in MODELS:
-        items = items_of(twin_of(model))
+        items = list(drilled(twin_of(model)))
         scheduled = [exercises_until_known(items, s, by_schedule) for s in range(count)]
         fixed = [exercises_until_known(items, s, in_a_round) for s in range(count)]
         a, b = sum(scheduled) / count, sum(fixed) / count

@@ -17,16 +17,20 @@ from vocator.core.drill.judge import judged
 from vocator.core.drill.path import WORDS, path
 from vocator.core.drill.schedule import Done, Stage, Standing, next_items, standings
 from vocator.core.drill.slips_made import slips_made
+from vocator.core.goals.goal import Beyond
 from vocator.core.instants import stamped
 from vocator.core.radio.twin import Twin
 from vocator.files.csv_cells import write_rows
+from vocator.files.profile_yaml import model_names
 from vocator.files.region_yaml import load_region, region_names
 from vocator.storage.drill_repository import DrillRepository
 from vocator.usecases.errors import NotFound
+from vocator.usecases.make_sheet import NOT_DESCRIBED
 from vocator.usecases.twin_play import play_view, unpack
 from vocator.usecases.twins import twin_of
 
-MOST_DRAWS = 8
+MOST_DRAWS, FEW_DRAWS = 8, 2
+"""Draws for an exercise of a shipped radio, and of one of one's own, which may be described so far that no draw comes to anything."""
 SESSION = 8
 """So many exercises make a session of about five minutes."""
 
@@ -55,9 +59,20 @@ def made(twin: Twin, item: Item, seed: int, region: str = "r2") -> Exercise | No
 
     Where a draw comes to nothing the next one is taken.
     """
-    draws = (Random(f"{twin.profile.model} {item.key} {seed} {n}").randrange for n in range(MOST_DRAWS))
-    plan = load_region(region)
-    return next((e for draw in draws if (e := exercise(twin, item, seed, draw, plan)) is not None), None)
+    habits, own = load_region(region), twin.profile.model not in model_names()
+    for n in range(FEW_DRAWS if own else MOST_DRAWS):
+        draw = Random(f"{twin.profile.model} {item.key} {seed} {n}").randrange
+        try:
+            one = exercise(twin, item, seed, draw, habits)
+        except (Beyond, *NOT_DESCRIBED) as error:
+            if own:
+                return None  # a radio of one's own that is not described so far yet
+            if not isinstance(error, Beyond):
+                raise
+            continue
+        if one is not None:
+            return one
+    return None
 
 
 @lru_cache(maxsize=64)
@@ -66,7 +81,7 @@ def _firsts(twin: Twin) -> dict[Item, Exercise]:
     return {i: one for i in items_of(twin) if (one := made(twin, i, 0)) is not None}
 
 
-def _items(twin: Twin) -> tuple[Item, ...]:
+def drilled(twin: Twin) -> tuple[Item, ...]:
     """Return what can be exercised on a radio: what there is an exercise for."""
     return tuple(_firsts(twin))
 
@@ -87,9 +102,9 @@ def drill_view(session: Session, model: str, person: str, now: datetime) -> dict
     twin = twin_of(model)
     kept = DrillRepository(session)
     rows = kept.of(model, person)
-    standing = standings(_items(twin), rows)
+    standing = standings(drilled(twin), rows)
     right = {r.item for r in rows if r.right}
-    lessons = [x for x in path(twin) if x.item in _items(twin)]
+    lessons = [x for x in path(twin) if x.item in drilled(twin)]
     upcoming = next_items(standing, now, SESSION)
     if twin.profile.receives(UHF_DOWNLINK_HZ):  # done where passes are, and shown with the rest
         standing += standings([RIDE], rows)
@@ -175,9 +190,9 @@ def _exercise(model: str, key: str, seed: int, region: str) -> tuple[Twin, Exerc
     twin = twin_of(model)
     if region not in region_names():
         raise NotFound(f"region {region[:20]!r}", ", ".join(region_names()))
-    item = next((i for i in _items(twin) if i.key == key), None)
+    item = next((i for i in drilled(twin) if i.key == key), None)
     if item is None:
-        raise NotFound(f"exercise {key[:60]!r}", ", ".join(i.key for i in _items(twin)))
+        raise NotFound(f"exercise {key[:60]!r}", ", ".join(i.key for i in drilled(twin)))
     found = made(twin, item, seed, region)
     if found is None:
         raise NotFound(f"exercise {key} {seed}", "another seed")

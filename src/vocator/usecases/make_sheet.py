@@ -301,7 +301,17 @@ def _with_unknowns(request: SheetRequest, twin: Twin, sheet: Sheet, goal: Goal, 
     return replace(sheet, chapters=chapters, limits=tuple(limits))
 
 
-NOT_DESCRIBED = (AssertionError, ArithmeticError, LookupError, StopIteration, TypeError, ValueError, ActionError, UntilFailed)
+NOT_DESCRIBED = (
+    AssertionError,
+    ArithmeticError,
+    LookupError,
+    RuntimeError,
+    StopIteration,
+    TypeError,
+    ValueError,
+    ActionError,
+    UntilFailed,
+)
 """What planning may fail with where a profile lacks what a sheet counts on."""
 
 

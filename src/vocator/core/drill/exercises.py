@@ -32,7 +32,7 @@ from vocator.core.drill.pass_sums import pass_sum
 from vocator.core.drill.questions import ready_question, sight
 from vocator.core.drill.silent import silent
 from vocator.core.goals.effort import seconds
-from vocator.core.goals.goal import Beyond, Goal
+from vocator.core.goals.goal import Goal
 from vocator.core.goals.kind import Asked, Asks
 from vocator.core.goals.sheet import ChapterKind, Sheet
 from vocator.core.planning.draft import Draft
@@ -54,9 +54,15 @@ from vocator.core.radio.twin import Twin
 from vocator.core.slips.recovery import any_way_back, harm, rest_of
 from vocator.core.slips.slips import Course
 
+MOST_COURSES = 8
+"""So many sheets are written to find a slip on; each takes a while."""
+
 
 def exercise(twin: Twin, item: Item, seed: int, rng: Draw, region: BandPlan) -> Exercise | None:
-    """Return the exercise of an item; ``rng`` draws it for ``seed``.  None where this radio has none for it."""
+    """Return the exercise of an item; ``rng`` draws it for ``seed``.  None where this radio has none for it.
+
+    Raises Beyond where what was drawn lies beyond the radio; of a radio that is described in part also what its planning fails with.
+    """
     if item in SUMS:
         return line_sum(item, seed, rng, region)
     if item == READY:
@@ -115,15 +121,14 @@ def _set(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
 def _goal(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
     """Something of the whole radio, by the sheet of its kind; right where all settings are as the sheet makes them."""
     kind = KINDS[goal_word(item)]
-    choices = kind.choices(twin, Asks.KEY)
-    try:
-        sheet = kind.plan(twin, kind.goal(twin, Asked(text=pick(rng, choices) if choices else "")))
-        start, end = twin.start, follow(twin, sheet, twin.start).state
-        if start.values == end.values and kind.word.endswith("-on"):
-            off = KINDS[kind.word.removesuffix("on") + "off"]
-            start = follow(twin, off.plan(twin, off.goal(twin, Asked())), start).state
-    except Beyond:
+    if kind.lacks(twin) is not None:
         return None
+    choices = kind.choices(twin, Asks.KEY)
+    sheet = kind.plan(twin, kind.goal(twin, Asked(text=pick(rng, choices) if choices else "")))
+    start, end = twin.start, follow(twin, sheet, twin.start).state
+    if start.values == end.values and kind.word.endswith("-on"):
+        off = KINDS[kind.word.removesuffix("on") + "off"]
+        start = follow(twin, off.plan(twin, off.goal(twin, Asked())), start).state
     run = follow(twin, sheet, start)
     differs = [n for n in range(len(twin.settings)) if twin.get(run.state, n) != twin.get(start, n)]
     if run.trouble or not differs or not twin.at_rest(run.state):
@@ -135,38 +140,28 @@ def _goal(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
 
 
 def _whole(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
-    for _ in range(MOST_TRIES):
-        goal = goal_for(twin, rng, item)
-        if goal is None:
-            return None
-        try:
-            sheet = plan(twin, goal)
-        except Beyond:
-            continue
-        run = follow(twin, sheet, twin.start)
-        if run.trouble:
-            continue
-        if item == STEPS[ChapterKind.FREQUENCY]:
-            sheet = _sheet(twin, partial(_only_tune, hz=goal.channel.rx_hz))
-            return _on_twin(
-                twin, item, seed, f"Bring in {megahertz(goal.channel.rx_hz)}.", sheet, {"frequency": str(goal.channel.rx_hz)}
-            )
-        slot = twin.profile.slot_text(goal.slot)
-        asked = f"{said(goal.channel)} into slot {slot}, from memory."
-        return replace(_on_twin(twin, item, seed, asked, sheet, {"slot": twin.profile.slot_key(goal.slot)}), goal=goal)
-    return None
+    goal = goal_for(twin, rng, item)
+    if goal is None:
+        return None
+    sheet = plan(twin, goal)
+    if follow(twin, sheet, twin.start).trouble:
+        return None
+    if item == STEPS[ChapterKind.FREQUENCY]:
+        hz = goal.channel.rx_hz
+        sheet = _sheet(twin, partial(_only_tune, hz=hz))
+        return _on_twin(twin, item, seed, f"Bring in {megahertz(hz)}.", sheet, {"frequency": str(hz)})
+    slot = twin.profile.slot_text(goal.slot)
+    asked = f"{said(goal.channel)} into slot {slot}, from memory."
+    return replace(_on_twin(twin, item, seed, asked, sheet, {"slot": twin.profile.slot_key(goal.slot)}), goal=goal)
 
 
 def _after_a_slip(twin: Twin, seed: int, rng: Draw) -> Exercise | None:
     """The radio after a slip that was just noticed: the rest of the work, from wherever that is."""
-    for _ in range(MOST_TRIES):
+    for _ in range(MOST_COURSES):
         goal = goal_for(twin, rng)
         if goal is None:
             return None
-        try:
-            course = Course(twin, plan(twin, goal), twin.start)
-        except Beyond:
-            continue
+        course = Course(twin, plan(twin, goal), twin.start)
         done = [n for n, f in enumerate(course.run.frames) if f.done and course.steps[n].actions and not course.steps[n].on_air]
         number = pick(rng, done)
         outcome = course.replay(pick(rng, list(course.slips(range(number, number + 1)))))

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 
 from vocator.core.goals.sheet import ChapterKind, Sheet, Step
-from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.routes import Routes
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.profile import CHANNEL_PARTS
@@ -88,14 +87,12 @@ def setting_names(twin: Twin) -> tuple[str, ...]:
 
 
 def items_of(twin: Twin) -> list[Item]:
-    """Return all there is to learn about a radio, in the order of the work."""
+    """Return all there may be to learn about a radio, in the order of the work; there is not an exercise for each on every radio."""
     own = [Item(f"set {name}", f"set {name}") for name in setting_names(twin)]
     steps = [i for k, i in STEPS.items() if k is not ChapterKind.NAME or twin.profile.label_length]
     passes = PASS_SUMS if twin.profile.receives(UHF_DOWNLINK_HZ) else ()
-    goals = [i for i in GOALS if KINDS[goal_word(i)].lacks(twin) is None]
-    squelch = [i for i in goals if i == GOALS[0]]
-    watches = [i for i in goals if i not in squelch]
-    return [READY, *squelch, *SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, SILENT, SLIP, *watches, WHOLE, *passes]
+    squelch, *watches = GOALS
+    return [READY, squelch, *SIGHTS, HOME, steps[0], *own, *steps[1:], *SUMS, SILENT, SLIP, *watches, WHOLE, *passes]
 
 
 def goal_word(item: Item) -> str:

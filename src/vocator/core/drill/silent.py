@@ -8,7 +8,6 @@ from vocator.core.channel.channel import ToneUse, tone_use
 from vocator.core.drill.exercise import CHOICES, TONES, Draw, Exercise, goal_for, pick, said, sample
 from vocator.core.drill.items import SILENT, setting_names
 from vocator.core.goals.effort import LOOK_S, TAP_S
-from vocator.core.goals.goal import Beyond
 from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.exploration import presses
@@ -29,7 +28,7 @@ NOTHING = "all is as the listing says: look at antenna and place"
 
 
 def silent(twin: Twin, seed: int, rng: Draw) -> Exercise | None:
-    """Return a slot with one fault, or none; None where no few looks tell the faults that are offered apart."""
+    """Return a slot with one fault, or none; None where no few looks tell the faults that are offered apart; raises Beyond."""
     goal = goal_for(twin, rng)
     if goal is None or goal.channel.is_simplex or goal.channel.tx_hz is None or goal.channel.tone.tone_tx is None:
         return None
@@ -42,10 +41,7 @@ def silent(twin: Twin, seed: int, rng: Draw) -> Exercise | None:
     }  # fmt: skip
     states: dict[str, State] = {}
     for words, channel in faults.items():
-        try:
-            end = follow(twin, plan(twin, replace(goal, channel=channel)), twin.start, keep_frames=False).state
-        except Beyond:
-            return None
+        end = follow(twin, plan(twin, replace(goal, channel=channel)), twin.start, keep_frames=False).state
         memory = end._replace(modes=tuple(twin.memory for _ in end.modes), screen=twin.memory, stack=())
         states[words] = memory._replace(positions=tuple(goal.slot for _ in end.positions))
     offered = sample(rng, list(faults), CHOICES)
