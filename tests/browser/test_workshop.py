@@ -1,19 +1,29 @@
 """One's own radio: its description says one thing wrongly, and short walks on it find and mend that."""
 
+import json
 import re
+from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 import httpx
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
-from support.owner import CONFIRMED, PAGES, PEBBLE, table_of
+from support.owner import CONFIRMED, PAGES, PEBBLE, Put, answers_for, lacking, table_of
+from vocator.core.describing.questions import BY_NAME
 from vocator.core.diagnosis.belief import carried
+from vocator.core.planning.planner import plan
+from vocator.core.proving.from_every_state import prove_from_every_state
+from vocator.core.proving.operator import follow
+from vocator.core.proving.prover import Verdict
 from vocator.core.radio.display import display
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
+from vocator.files.profile_readings import build_whole
 from vocator.files.profile_yaml import PROFILES, build
 from vocator.files.strict_yaml import read_yaml
+from vocator.usecases.goal_table import first_goal
 
 pytestmark = pytest.mark.browser
 
@@ -199,3 +209,127 @@ def test_a_profile_of_one_machine_is_used_on_another(page: Page, demo: str, bare
         {"name": "coil.yaml", "mimeType": "text/yaml", "buffer": Path(file).read_bytes()}
     )
     expect(page.get_by_role("status")).to_contain_text("Coil of mine is taken")
+
+
+class Owner:
+    """Somebody who types a page into the workshop; ``typed`` counts the characters among the parts."""
+
+    def __init__(self, page: Page) -> None:
+        self.page, self.typed = page, 0
+
+    def changed(self, do: Callable[[], object]) -> None:
+        """Do what changes the description, and see it taken."""
+        with self.page.expect_response(re.compile(r"/api/descriptions/\d+/change")) as answered:
+            do()
+        assert answered.value.ok, answered.value.text()
+        expect(self.page.locator(".field[aria-label=Part]")).to_be_enabled()
+
+    def fill(self, field: Locator, text: str) -> None:
+        field.fill(text)
+        self.typed += len(text)
+
+    def part(self, chosen: str) -> None:
+        self.page.get_by_label("Part", exact=True).select_option(chosen)
+
+    def put(self, one: Put) -> None:
+        """Type one thing among the parts."""
+        if one.part:
+            self.part(one.part)
+        if not one.part:
+            self.fill(self.page.get_by_label("Name of the screen"), one.field)
+            self.page.get_by_label("Kind of screen").select_option(one.value["kind"])
+            self.changed(self.page.get_by_role("button", name="Add the screen").click)
+        elif not one.field:
+            self.changed(self.page.get_by_role("button", name="Take the screen out").click)
+        elif one.field.startswith("bind "):
+            self.bind(one.field.removeprefix("bind "), one.value)
+        elif one.field == "entries":
+            self.entries(one.value)
+        else:
+            self.field(one.field, one.value)
+
+    def bind(self, press: str, does: Any) -> None:
+        while (out := self.page.get_by_role("button", name=f"Take out {press}", exact=True)).count():
+            self.changed(out.first.click)
+        for each in does if isinstance(does, list) else [does] if does else []:
+            self.fill(self.page.get_by_label("Press", exact=True), press)
+            self.fill(self.page.get_by_label("Does", exact=True), each)
+            self.changed(self.page.get_by_role("button", name="Bind").click)
+
+    def entries(self, entries: list[dict[str, str]]) -> None:
+        while (out := self.page.get_by_role("button", name=re.compile("^Take out entry"))).count():
+            self.changed(out.first.click)
+        for entry in entries:
+            for name, value in entry.items():
+                self.fill(self.page.get_by_label(f"Entry: {name}"), str(value))
+            self.changed(self.page.get_by_role("button", name="Add the entry").click)
+
+    def field(self, name: str, value: Any) -> None:
+        asked = self.page.locator("label").filter(has=self.page.locator("code", has_text=re.compile(f"^{re.escape(name)}$")))
+        if asked.locator("input[type=checkbox]").count():
+            self.changed(lambda: asked.locator("input").set_checked(value is True))
+        elif asked.locator("select").count():
+            self.changed(lambda: asked.locator("select").select_option("" if value is None else str(value)))
+        else:
+            data = isinstance(value, dict | list)
+            text = json.dumps(value, ensure_ascii=False) if data else "" if value is None else str(value)
+            typed = asked.locator("input, textarea")
+            self.fill(typed, text)
+            self.changed(typed.blur)
+
+
+@pytest.mark.parametrize("name", ["hasp-coil", "immer-dale", "quarrow-tine", "tollen-reed", "veltry-mote"])
+def test_a_radio_unlike_the_shipped_ones_is_described_through_the_screen_and_proven(page: Page, demo: str, name: str):
+    """Questions as far as they go, its settings pasted, the rest typed among the parts; what is made of it does on the page's radio what it shall."""
+    wanted = read_yaml((PAGES / f"{name}.yaml").read_text(encoding="utf-8"), "page").data
+    page.route("**/goals", lambda route: route.fulfill(json=[]))
+    page.goto(demo + "/radios")
+    page.get_by_role("link", name="Describe it in the workshop").click()
+    page.get_by_label("Its name").fill(wanted["name"])
+    page.get_by_role("button", name="Begin").click()
+    owner = Owner(page)
+    questions = page.get_by_role("navigation", name="Questions")
+    for question, given in answers_for(wanted):
+        questions.get_by_role("button", name=re.compile(f"^{re.escape(BY_NAME[question].title)}")).click()
+        expect(page.locator(".question")).to_be_visible()
+        with page.expect_response(re.compile(r"/api/descriptions/\d+/answer")) as answered:
+            answer(page, question, given)
+        assert answered.value.ok, answered.value.text()
+    questions.get_by_role("button", name="Paste the menu").click()
+    lines = [
+        f"{n}\t{s}\t{', '.join(x.get('values', {})) or x.get('tones') or '0 to 10 MHz by 0.1 MHz'}"
+        for n, (s, x) in enumerate(wanted["settings"].items(), 1)
+    ]
+    owner.fill(page.get_by_label("The table"), "\n".join(lines))
+    page.get_by_role("button", name="Read it").click()
+    page.get_by_label("List", exact=True).select_option(label="no list: keys or pages change them")
+    for n, (setting, x) in enumerate(wanted["settings"].items(), 1):
+        page.get_by_label(f"What {setting} {n} is for", exact=True).select_option(x["means"])
+    page.get_by_role("button", name=f"These {len(lines)} are right").click()
+    expect(page.get_by_label("The table")).to_have_count(0)
+    questions.get_by_role("button", name="Every part").click()
+    owner.part("whole")
+    number = page.url.rsplit("/", 1)[1]
+
+    def text() -> str:
+        return httpx.get(f"{demo}/api/descriptions/{number}/profile.yaml").text
+
+    for one in lacking(read_yaml(text(), "so far").data, wanted):
+        owner.put(one)
+    told = httpx.get(f"{demo}/api/descriptions/{number}").json()
+    assert told["problems"] == [] and list(lacking(read_yaml(text(), "made").data, wanted)) == []
+    mine, right = (
+        Twin(build_whole(read_yaml(text(), "made"))),
+        Twin(build_whole(read_yaml((PAGES / f"{name}.yaml").read_text(encoding="utf-8"), "page"))),
+    )
+    for kind in ("simplex", "repeater", "send and open"):
+        goal = first_goal(right, kind)
+        sheet = plan(mine, goal)
+        proof = prove_from_every_state(mine, sheet, goal)
+        assert proof.verdict is Verdict.PROVEN and proof.complete, (kind, proof)
+        stored = follow(right, sheet, right.start).state.slots[goal.slot]
+        assert (
+            stored is not None
+            and right.channel(stored).tx_hz == goal.channel.tx_hz
+            and right.channel(stored).tone == goal.channel.tone
+        )

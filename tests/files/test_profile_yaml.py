@@ -1,5 +1,7 @@
 """Profile files: strict, all errors at once, each with file, line and path."""
 
+import json
+
 import jsonschema
 import pytest
 
@@ -17,8 +19,9 @@ from vocator.core.radio.twin import Twin
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_schema import json_schema
+from vocator.files.profile_writing import profile_yaml
 from vocator.files.profile_yaml import build, check_text, load_profile, model_names
-from vocator.files.strict_yaml import load_yaml, read_yaml
+from vocator.files.strict_yaml import as_read, load_yaml, read_yaml
 
 GOOD = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8")
 
@@ -30,7 +33,10 @@ def test_every_shipped_profile_is_good_and_whole(model):
     assert unreachable(profile) == []
     assert traps(profile) == []
     assert all(s.about or s.means in WORDS for s in profile.settings), "each entry says what it is for"
-    jsonschema.validate(load_yaml(PROFILES / f"{model}.yaml").data, json_schema())
+    data = load_yaml(PROFILES / f"{model}.yaml").data
+    jsonschema.validate(data, json_schema())
+    told = json.loads(json.dumps(data))
+    assert build(as_read(told, "data"), None, "r2") == build(read_yaml(profile_yaml(told), "text"), None, "r2") == profile
 
 
 @pytest.mark.parametrize(

@@ -1,7 +1,10 @@
 """An owner who describes a radio from its page: what is answered to each question, as it is typed."""
 
-from vocator.core.describing.draft import Data, new_description, take_entries
-from vocator.core.describing.questions import BY_NAME
+from collections.abc import Iterator
+from typing import Any, NamedTuple
+
+from vocator.core.describing.draft import Data, Wrong, new_description, take_entries
+from vocator.core.describing.questions import BY_NAME, QUESTIONS
 from vocator.files.profile_parts import PROFILES
 
 PAGES = PROFILES.parents[3] / "docs" / "workshop-examples"
@@ -39,3 +42,57 @@ def described(name: str, answers: tuple[tuple[str, dict[str, str]], ...], rows: 
         if question == "menu":
             take_entries(data, "menu", rows)
     return data
+
+
+def answers_for(page: Data) -> list[tuple[str, dict[str, str]]]:
+    """Return what an owner answers who finds on a page what a question asks about; what is put otherwise there is left to the parts."""
+    has = set(page["screens"])
+    data, found = new_description(page["name"]), []
+    for question in QUESTIONS:
+        if (question.name in ("menu", "store", "label", "erase", "frequency") and question.name not in has) or question.name in (
+            "icons",
+            "rows",
+        ):
+            continue
+        given = {k: str(v) for k, v in question.read(page).items()}
+        try:
+            question.write(data, {**question.read(data), **given})
+        except Wrong:
+            continue
+        found.append((question.name, given))
+    return found
+
+
+class Put(NamedTuple):
+    """One thing that is typed among the parts: of a ``setting``, a ``screen`` or the ``whole`` radio; None takes it out."""
+
+    part: str
+    field: str
+    value: Any
+
+
+def lacking(now: Data, page: Data) -> Iterator[Put]:
+    """Yield what is to be typed so that a description says what the page says: screens first, then what refers to them."""
+    if set(now["keys"]) != set(page["keys"]):
+        yield Put("whole", "keys", page["keys"])
+    for name in (n for n in page["screens"] if n not in now["screens"]):
+        yield Put("", name, page["screens"][name])
+    for name, wanted in page["settings"].items():
+        yield from _fields(f"setting {name}", now["settings"][name], wanted, ())
+    for name, wanted in page["screens"].items():
+        held = now["screens"].get(name) or {"kind": wanted["kind"], "shows": wanted.get("shows"), "bind": {}}
+        yield from _fields(f"screen {name}", held, wanted, ("kind", "bind", "entries"))
+        if held.get("entries", []) != wanted.get("entries", []):
+            yield Put(f"screen {name}", "entries", wanted["entries"])
+        for press in {**held["bind"], **wanted["bind"]}:
+            if held["bind"].get(press) != wanted["bind"].get(press):
+                yield Put(f"screen {name}", f"bind {press}", wanted["bind"].get(press))
+    for name in (n for n in now["screens"] if n not in page["screens"]):
+        yield Put(f"screen {name}", "", None)
+    yield from _fields("whole", now, page, ("settings", "screens", "model", "keys", "panel"))
+
+
+def _fields(part: str, held: Data, wanted: Data, without: tuple[str, ...]) -> Iterator[Put]:
+    for field in {**held, **wanted}:
+        if field not in without and held.get(field) != wanted.get(field) and (held.get(field) or wanted.get(field)):
+            yield Put(part, field, wanted.get(field))

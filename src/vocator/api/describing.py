@@ -169,6 +169,7 @@ class DescriptionShape(Shape):
     notes: list[str]
     drawn: ModelShape | None
     lists: list[str]
+    whole: list[FieldShape]
     settings: list[SettingShape]
     screens: list[ScreenShape]
     examples: list[TriedShape]
@@ -208,10 +209,10 @@ class MenuRowShape(Shape):
 
 
 class MenuIn(Shape):
-    """Entries as they were confirmed, and the list that they belong to."""
+    """Entries as they were confirmed, and the list that they belong to, empty where keys or pages change them."""
 
     version: Version
-    into: Name
+    into: Annotated[str, Field(max_length=60)]
     rows: Annotated[list[MenuRowShape], Field(max_length=400)]
 
 

@@ -61,6 +61,17 @@ def read_yaml(text: str, file: str) -> Located:
     return Located(file, data, lines)
 
 
+def as_read(data: Any, file: str) -> Located:
+    """Return data that was never text as if it had been read, without lines; raises DataFileError where it is nested too deep."""
+    level, deep = [data], 0
+    while level:
+        level = [x for one in level for x in (one.values() if isinstance(one, dict) else one if isinstance(one, list) else ())]
+        deep += 1
+        if deep > MOST_DEEP + 1:
+            raise DataFileError([Problem(file, 1, "", f"nested too deep; at most {MOST_DEEP} levels")])
+    return Located(file, data, {})
+
+
 def _bound(text: str, file: str) -> None:
     """Refuse what would keep the parser busy for long, before it is parsed."""
     deepest = depth = 0

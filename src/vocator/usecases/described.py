@@ -1,11 +1,12 @@
 """What is shown of a radio that is being described: questions with what stands, its twin, examples, what it can be asked for."""
 
+import json
 from functools import cache, lru_cache
 from typing import Any
 
 from vocator.core.describing.asking import Question
 from vocator.core.describing.draft import Data
-from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS, Field, asked_of
+from vocator.core.describing.fields import PART_FIELDS, SCREEN_FIELDS, SETTING_FIELDS, Field, asked_of
 from vocator.core.describing.questions import QUESTIONS
 from vocator.core.goals.goal import Beyond
 from vocator.core.planning.planner import plan
@@ -19,9 +20,9 @@ from vocator.core.radio.report import display_dict
 from vocator.core.radio.twin import Twin
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_readings import build_whole
-from vocator.files.profile_schema import ScreenFile, SettingFile
+from vocator.files.profile_schema import ProfileFile, ScreenFile, SettingFile
 from vocator.files.profile_writing import profile_yaml
-from vocator.files.strict_yaml import read_yaml
+from vocator.files.strict_yaml import as_read
 from vocator.storage.tables import DescriptionRow
 from vocator.usecases.drawing import drawing
 from vocator.usecases.goal_table import first_goal
@@ -53,15 +54,18 @@ NEEDS = {
     "read back": "simplex",
 }
 
+OWN_NAME = ("model", "name")
+"""By these a description is known; they do not change."""
+
 
 @lru_cache(maxsize=64)
-def _twin(text: str) -> Twin:
-    return Twin(build_whole(read_yaml(text, "profile.yaml")))
+def _twin(written: str) -> Twin:
+    return Twin(build_whole(as_read(json.loads(written), "profile.yaml")))
 
 
 def twin_of_description(row: DescriptionRow) -> Twin:
     """Return the twin of what is described so far; raises DataFileError where that is no profile."""
-    return _twin(profile_yaml(row.data))
+    return _twin(json.dumps(row.data))
 
 
 def view(row: DescriptionRow) -> dict[str, Any]:
@@ -69,14 +73,15 @@ def view(row: DescriptionRow) -> dict[str, Any]:
     problems: list[dict[str, str]] = []
     twin, text = None, profile_yaml(row.data)
     try:
-        twin = _twin(text)
+        twin = twin_of_description(row)
     except DataFileError as error:
         problems = [{"path": p.path, "text": p.text} for p in error.problems]
     notes = [*unreachable(twin.profile), *traps(twin.profile)] if twin is not None else []
     return {
         "id": row.id, "version": row.version, "name": row.data["name"], "model": row.data["model"], "may_undo": bool(row.before),
         "questions": [_asked(row, q) for q in QUESTIONS], "problems": problems, "notes": notes, "drawn": drawing(twin) if twin is not None else None,
-        "lists": [n for n, s in row.data["screens"].items() if s.get("kind") == "list"], "settings": [_setting(n, s) for n, s in row.data["settings"].items()],
+        "lists": [n for n, s in row.data["screens"].items() if s.get("kind") == "list"], "whole": [_field(ProfileFile, f, asked, row.data) for f, asked in PART_FIELDS.items() if f not in OWN_NAME],
+        "settings": [_setting(n, s) for n, s in row.data["settings"].items()],
         "screens": [_screen(n, s) for n, s in row.data["screens"].items()], "examples": _examples(row, twin), "means": [str(m) for m in Means], "text": text,
     }  # fmt: skip
 
@@ -196,7 +201,7 @@ def press(row: DescriptionRow, token: str, keys: list[str]) -> dict[str, Any]:
 def goals(row: DescriptionRow) -> list[dict[str, Any]]:
     """Return what the described radio can be asked for so far: proven, or what is lacking with the question that mends it."""
     try:
-        told = _goals(profile_yaml(row.data))
+        told = _goals(json.dumps(row.data))
     except DataFileError:
         told = tuple((kind, "lacks", "the description is no profile yet") for kind in GOALS)
     found = []
@@ -217,8 +222,8 @@ def goals(row: DescriptionRow) -> list[dict[str, Any]]:
 
 
 @lru_cache(maxsize=64)
-def _goals(text: str) -> tuple[tuple[str, str, str], ...]:
-    twin = _twin(text)
+def _goals(written: str) -> tuple[tuple[str, str, str], ...]:
+    twin = _twin(written)
     return tuple((kind, *goal_of_description(twin, kind)) for kind in GOALS)
 
 

@@ -199,11 +199,11 @@ def names_in(text: str) -> list[str]:
 def take_entries(data: Data, name: str, rows: list[Data]) -> None:
     """Put the rows of a menu into a list: its entries, and a setting for each that stands for one.  Raises Wrong.
 
-    A row has ``name``, ``number``, ``means``, and ``values`` (pairs), ``tones`` or ``amounts`` with ``new``; ``means`` ``none`` is an
+    Without a ``name`` they stand in no list: keys or pages change them.  A row has ``name``, ``number``, ``means``, and ``values`` (pairs), ``tones`` or ``amounts`` with ``new``; ``means`` ``none`` is an
     entry that is only passed by.
     """
-    listed = data["screens"].get(name)
-    if listed is None or listed["kind"] != "list":
+    listed: Data | None = data["screens"].get(name) if name else {}
+    if listed is None or listed.get("kind", "list") != "list":
         raise Wrong("list", f"{name!r} is no list of this radio")
     scope = ("unit_band" if len(data["bands"]) > 1 else "unit") if len(at(data, "units.names", ["main"])) > 1 else "band"
     entries: list[Data] = []
@@ -213,6 +213,8 @@ def take_entries(data: Data, name: str, rows: list[Data]) -> None:
         again = texts.count(shown) > 1 or (means != "none" and shown in data["settings"] and _listed_elsewhere(data, name, shown))
         own = f"{shown} {number or len(entries) + 1}" if again else shown
         entry: Data = {"name": own} | ({"number": number} if number else {}) | ({"shown": shown} if own != shown else {})
+        if means == "none" and not name:
+            continue
         if means == "none":
             data["settings"].pop(own, None)
             data["scrolled_past"] = list(dict.fromkeys([*data.get("scrolled_past", []), own]))

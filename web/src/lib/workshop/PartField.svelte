@@ -5,16 +5,17 @@
   let { field, onput }: { field: Schemas['FieldShape']; onput: (value: unknown) => void } = $props();
 
   let wrong = $state('');
-  let text = $derived(field.value === null || field.value === undefined ? '' : field.type === 'data' ? JSON.stringify(field.value) : String(field.value));
+  let text = $derived(field.value === null || field.value === undefined ? '' : typeof field.value === 'object' ? JSON.stringify(field.value) : String(field.value));
 
   function said(given: string): void {
     wrong = '';
     if (given === '') return onput(null);
     if (field.type === 'number') return Number.isFinite(Number(given)) ? onput(Number(given)) : void (wrong = 'a number');
-    if (field.type !== 'data') return onput(given);
+    if (field.type !== 'data' && !/^\[.*\]$/.test(given)) return onput(given); // several, where one would do
     try {
       onput(JSON.parse(given));
     } catch {
+      if (field.type !== 'data') return onput(given);
       wrong = 'as data: ["UP", "DOWN"], or {"F1": "STEP"}';
     }
   }
@@ -29,6 +30,8 @@
         {#if !field.choices.includes('')}<option value="">not said</option>{/if}
         {#each field.choices as choice (choice)}<option value={choice}>{choice || 'nothing'}</option>{/each}
       </select>
+    {:else if text.length > 30 || field.type === 'data'}
+      <textarea class="field" rows={Math.min(Math.max(Math.ceil(text.length / 28), 1), 6)} value={text} spellcheck="false" onchange={(e) => said(e.currentTarget.value.trim())}></textarea>
     {:else}
       <input class="field" value={text} spellcheck="false" onchange={(e) => said(e.currentTarget.value)} />
     {/if}

@@ -64,11 +64,15 @@
   <p class="quiet">What the questions do not ask stands here: pages, soft keys, dialogues, keys that hang on a setting. The words of the verbs: <a href="/api/documents/profile-format" target="_blank" rel="noopener">how a radio is described</a>.</p>
   <label class="pick">Part
     <select class="field" aria-label="Part" bind:value={chosen}>
+      <option value="whole">the whole radio</option>
       <optgroup label="Screens">{#each screens as s (s.name)}<option value="screen {s.name}">{s.name} ({s.kind})</option>{/each}</optgroup>
       <optgroup label="Settings">{#each settings as s (s.name)}<option value="setting {s.name}">{s.name}</option>{/each}</optgroup>
     </select></label>
   {#if about.trouble}<p class="harm" role="alert">{about.trouble}</p>{/if}
-  {#if setting}
+  {#if chosen === 'whole'}
+    {#each about.view?.whole ?? [] as field (field.name)}<PartField {field} onput={(value) => put([field.name], value)} />{/each}
+    <Reference parts={about.view?.whole.map((f) => f.name) ?? []} />
+  {:else if setting}
     {#each setting.fields as field (field.name)}<PartField {field} onput={(value) => put(['settings', setting!.name, field.name], value)} />{/each}
     <Reference setting />
     <div class="acts"><button type="button" class="act" onclick={() => put(['settings', setting!.name], null)}>Take the setting out</button></div>

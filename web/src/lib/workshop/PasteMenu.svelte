@@ -9,12 +9,12 @@
 
   let text = $state('');
   let rows = $state<MenuRow[]>([]);
-  let into = $state('');
+  let into = $state<string | null>(null);
   let trouble = $state('');
   // svelte-ignore state_referenced_locally
   text = recall(`pasted ${about.id}`, '');
   let lists = $derived(about.view?.lists ?? []);
-  let list = $derived(into || lists[0] || '');
+  let list = $derived(into ?? lists[0] ?? '');
 
   const WORDS: Record<string, string> = {
     none: 'passed by', auto_shift: 'automatic shift', shift: 'shift', offset: 'offset', tone_use: 'use of tones', tone: 'tone', code: 'code', send_tone: 'tone sent', open_tone: 'tone that opens', send_code: 'code sent',
@@ -52,11 +52,11 @@
 <section>
   <h2>Paste the menu</h2>
   <p class="quiet">The manual's table as it stands there: numbers, names, values; any columns. What each entry is for is guessed; you confirm it. Entries of no use stay: one scrolls past them.</p>
-  {#if !lists.length}<p class="caution">First answer how the menu is worked: then there is a list to put the entries into.</p>{/if}
+  {#if !lists.length}<p class="caution">If they stand in a menu, answer first how it is worked: then there is a list to put them into. What keys or pages change needs none.</p>{/if}
   <label class="pasted">The table<textarea class="field" rows="9" spellcheck="false" bind:value={text} placeholder="1  SHIFT  OFF, −, +"></textarea></label>
   <div class="acts">
     <button type="button" class="act" class:next={!rows.length} disabled={!text.trim()} onclick={read}>Read it</button>
-    {#if lists.length > 1}<label>into <select class="field" aria-label="List" value={list} onchange={(e) => (into = e.currentTarget.value)}>{#each lists as name (name)}<option>{name}</option>{/each}</select></label>{/if}
+    <label>into <select class="field" aria-label="List" value={list} onchange={(e) => (into = e.currentTarget.value)}>{#each lists as name (name)}<option value={name}>{name}</option>{/each}<option value="">no list: keys or pages change them</option></select></label>
   </div>
   {#if trouble || about.trouble}<p class="harm" role="alert">{trouble || about.trouble}</p>{/if}
   {#if rows.length}
@@ -74,7 +74,7 @@
         {/each}
       </tbody>
     </table>
-    <div class="acts"><button type="button" class="act next" disabled={about.busy || !list} onclick={take}>These {rows.length} are right</button></div>
+    <div class="acts"><button type="button" class="act next" disabled={about.busy} onclick={take}>These {rows.length} are right</button></div>
   {/if}
 </section>
 

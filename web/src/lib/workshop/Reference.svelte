@@ -23,7 +23,7 @@
 </script>
 
 <details ontoggle={(e) => void opened(e)}>
-  <summary>In the file: {screen ? words : setting ? 'a setting' : parts.join(', ')}</summary>
+  <summary>In the file: {screen ? words : setting ? 'a setting' : parts.length > 4 ? 'the parts of a profile' : parts.join(', ')}</summary>
   {#if trouble}<p class="harm" role="alert">{trouble}</p>
   {:else if !all}<p role="status">Opening…</p>
   {:else}
