@@ -309,6 +309,30 @@ def test_an_on_air_check_records_its_outcome(page: Page, demo: str):
     expect(page.locator("aside h2")).to_contain_text("checked on the air")
 
 
+def test_with_thirty_radios_a_phone_shows_line_radio_and_the_main_button_on_one_screen(page: Page, demo: str):
+    def thirty(route):
+        answered = route.fetch()
+        own = answered.json()
+        more = [{**own[0], "id": 900 + n, "name": f"Post {n:02d}", "waiting": []} for n in range(30 - len(own))]
+        route.fulfill(response=answered, json=[*own, *more])
+
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.route(re.compile(r"/api/radios$"), thirty)
+    page.goto(demo)
+    type_line(page, "147.33 + 103.5")
+    expect(page.locator("#understood")).to_contain_text("147.930")
+    page.get_by_role("button", name="To the radios").click()
+    main = page.locator("form.strip button[type=submit]")
+    expect(main).to_be_focused()
+    for seen in (page.locator("#listing"), page.locator("form.strip"), main):
+        expect(seen).to_be_in_viewport(ratio=1)
+    names = page.locator("button.other b").all_inner_texts()
+    assert len(names) == 29 and names == sorted(names, key=str.lower)
+    page.get_by_role("button", name="Post 07").click()
+    expect(page.get_by_role("form", name="Post 07")).to_be_in_viewport(ratio=1)
+    assert page.locator("button.other").count() == 29
+
+
 @pytest.mark.parametrize("theme", ["day", "dusk", "night"])
 @pytest.mark.parametrize("size", [(1280, 800), (390, 844), (320, 640)])
 def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, size: tuple[int, int]):

@@ -9,7 +9,12 @@ def type_line(page: Page, line: str) -> None:
 
 
 def strip(page: Page, name: str):
-    return page.locator("form.strip").filter(has_text=name)
+    """Return the strip of a radio, which is taken in hand first where it stands folded."""
+    unfolded, folded = page.locator("form.strip").filter(has_text=name), page.locator("button.other").filter(has_text=name)
+    expect(unfolded.or_(folded).first).to_be_visible()
+    if not unfolded.count():
+        folded.first.click()
+    return unfolded
 
 
 def make_sheet(page: Page, name: str, slot: str, label: str | None = None) -> None:

@@ -79,11 +79,30 @@
     return null;
   });
 
+  /** More radios than these stand folded, by name, under the one in use. */
+  const UNFOLDED = 3;
+  let used = $state(recall<number>('radio', 0));
   /** The radio in use first, the others by name. */
   let inOrder = $derived.by(() => {
-    const used = recall<number>('radio', 0);
     return [...data.radios].sort((a, b) => Number(b.id === used) - Number(a.id === used) || a.name.localeCompare(b.name));
   });
+  let folded = $derived(inOrder.length > UNFOLDED ? inOrder.slice(1) : []);
+
+  /** Take another radio in hand: it stands first, ready to be written. */
+  function use(id: number): void {
+    keep('radio', id);
+    used = id;
+    show();
+  }
+
+  /** Bring the first radio into view, and of what stands above it as much as there is room for. */
+  function show(): void {
+    window.setTimeout(() => {
+      const strip = radios?.querySelector('.first');
+      strip?.scrollIntoView({ block: 'end' });
+      strip?.querySelector<HTMLElement>('button[type=submit]')?.focus({ preventScroll: true });
+    }, 30);
+  }
 
   function press(key: string): void {
     if (key === '⌫') listing.set(listing.line.slice(0, -1));
@@ -93,7 +112,7 @@
   function ready(): void {
     typing = false;
     field?.blur();
-    window.setTimeout(() => radios?.scrollIntoView({ block: 'start' }), 30);
+    show();
   }
 
   function onpaste(event: ClipboardEvent): void {
@@ -190,10 +209,18 @@
       <a class="urgent" href={passHref(pass)}><b>Next pass: {pass.satellite} {until(pass.aos_utc, now)}</b> <span>{Math.round(pass.max_elevation_deg)}° high{pass.picked ? ', picked' : ''}</span></a>
     {/if}
     {#if data.radios.length}
-      {#each inOrder as radio, at (radio.id)}
+      {#each folded.length ? inOrder.slice(0, 1) : inOrder as radio, at (radio.id)}
         {@const model = data.model(radio.model)}
-        {#if model}<RadioStrip {radio} {model} line={listing.line} {found} near={near && listing.line.startsWith(near.line) ? near : null} next={at === 0} />{/if}
+        {#if model}<div class:first={at === 0}><RadioStrip {radio} {model} line={listing.line} {found} near={near && listing.line.startsWith(near.line) ? near : null} next={at === 0} /></div>{/if}
       {/each}
+      {#if folded.length}
+        <h2>Another radio</h2>
+        <ul class="open">
+          {#each folded as radio (radio.id)}
+            <li><button type="button" class="other" onclick={() => use(radio.id)}><b>{radio.name}</b> <span class="quiet">{data.model(radio.model)?.name ?? ''}</span></button></li>
+          {/each}
+        </ul>
+      {/if}
       {#if data.sheets.length > 1}
         <h2>Unfinished</h2>
         <ul class="open">
@@ -319,11 +346,35 @@
     padding: 10px 0;
     border-top: 1px solid var(--rule);
   }
+  .first {
+    scroll-margin-bottom: 76px;
+  }
+  .open li:has(.other) {
+    padding: 0;
+  }
+  .other {
+    display: block;
+    width: 100%;
+    min-height: 48px;
+    padding: 10px 0;
+    border: 0;
+    background: none;
+    color: inherit;
+    font: inherit;
+    text-align: left;
+    cursor: pointer;
+  }
   .open a {
     color: inherit;
     font-weight: 700;
   }
   @media (max-width: 900px) {
+    #listing {
+      position: sticky;
+      top: 0;
+      z-index: 2;
+      background: var(--ground);
+    }
     .bench {
       grid-template-columns: minmax(0, 1fr);
       gap: 16px;

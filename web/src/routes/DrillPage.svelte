@@ -34,8 +34,10 @@
     keep('drill.model', model);
     keep('drill.person', person);
     try {
-      drill = await get<Schemas['DrillShape']>(`/drill?model=${model}&person=${encodeURIComponent(person.trim() || 'me')}`);
-      shape = await get<Model>(`/models/${model}`);
+      const asked = model;
+      const both = await Promise.all([get<Schemas['DrillShape']>(`/drill?model=${asked}&person=${encodeURIComponent(person.trim() || 'me')}`), get<Model>(`/models/${asked}`)]);
+      if (asked !== model) return; // another radio was chosen meanwhile
+      [drill, shape] = both;
       trouble = '';
     } catch (error) {
       trouble = shell.note(error);
@@ -43,7 +45,8 @@
   }
 
   async function start(next: Schemas['NextShape'][]): Promise<void> {
-    run = new Run(shape ?? (await get<Model>(`/models/${model}`)), person.trim() || 'me', next, shell.station?.region ?? 'r2');
+    if (!shape) return;
+    run = new Run(shape, person.trim() || 'me', next, shell.station?.region ?? 'r2');
     await run.next();
   }
 
