@@ -247,3 +247,43 @@ def test_just_a_label_is_changed_from_the_slot_and_from_a_sheet_that_says_more_t
     page.wait_for_url(lambda url: more["id"] not in url)
     expect(page.get_by_text(re.compile(r"Ready · 1 of \d\d?\b"))).to_be_visible()
     assert httpx.get(f"{demo}/api/sheets/{more['id']}").json()["status"] == "put_away"
+
+
+def test_what_two_leads_change_at_once_goes_together_or_stands_side_by_side(
+    page: Page, demo: str, browser: Browser, ahead: timedelta
+):
+    person = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": "oriel-wick", "firmware": ""}
+    made = httpx.post(demo + "/api/outings", json={"outing": {"name": "Two leads", "people": [person]}}).json()
+    other = another_page(browser, ahead, viewport={"width": 1280, "height": 800})
+    for one in (page, other):
+        one.goto(demo + "/outing")
+        one.get_by_label("Outing", exact=True).select_option(label="Two leads")
+        one.get_by_role("button", name="Ridge", exact=True).click()
+        expect(one.get_by_label("Tactical name")).to_have_value("Ridge")
+
+    def kept() -> dict:
+        return httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"]["people"][0]
+
+    other.get_by_label("Call sign or name").fill("Ada L")
+    other.get_by_label("Tactical name").fill("Hut")
+    other.get_by_role("button", name="Save").click()
+    expect(other.get_by_role("dialog")).to_have_count(0)
+    dialog = page.get_by_role("dialog")
+    page.get_by_label("Tactical name").fill("Ford")
+    dialog.get_by_role("button", name="Save").click()
+    expect(dialog.get_by_text("Somebody else changed this meanwhile")).to_be_visible()
+    assert kept()["tactical"] == "Hut", "nothing is overwritten unasked"
+    dialog.get_by_role("button", name="Yours: Ford").click()
+    dialog.get_by_role("button", name="Save").click()
+    expect(dialog).to_have_count(0)
+    assert (kept()["name"], kept()["tactical"]) == ("Ada L", "Ford")
+    page.get_by_role("button", name="Ford", exact=True).click()
+    gone = {**httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"], "people": []}
+    version = httpx.get(f"{demo}/api/outings/{made['id']}").json()["version"]
+    httpx.put(f"{demo}/api/outings/{made['id']}", json={"version": version, "outing": gone}).raise_for_status()
+    page.get_by_label("Tactical name").fill("Gate")
+    dialog.get_by_role("button", name="Save").click()
+    dialog.get_by_role("button", name="Theirs: taken out").click()
+    expect(dialog).to_have_count(0)
+    assert httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"]["people"] == []
+    other.context.close()

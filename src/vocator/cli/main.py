@@ -9,16 +9,15 @@ import typer
 
 from vocator import VERSION
 from vocator.cli import tables
+from vocator.cli.answers import Json, fail, write
+from vocator.cli.profiles import fuzz, profile_app, workshop_app
 from vocator.cli.requests import KNOWN_ERRORS, batch_answer, judge_answer, run_request, sheet_answer, sheet_request
 from vocator.usecases.twins import take_file
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
-profile_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
 app.add_typer(profile_app, name="profile", help="Work on profile files.")
-workshop_app = typer.Typer(add_completion=False, no_args_is_help=True, rich_markup_mode=None)
 app.add_typer(workshop_app, name="workshop", help="Find out what a profile says wrongly of the radio in the hand.")
 
-Json = Annotated[bool, typer.Option("--json", help="One JSON document instead of a table.")]
 Model = Annotated[str | None, typer.Argument(help="The model; not needed with --profile.")]
 ProfileFile = Annotated[str | None, typer.Option("--profile", help="FILE.yaml of a profile that has not been taken in")]
 Region = Annotated[str, typer.Option(help="Region pack: r2 or r1.")]
@@ -37,25 +36,16 @@ def about(
     """Keys to press, proven on a virtual radio."""
 
 
-def _write(answer: dict[str, Any], as_json: bool, table: Any) -> None:
-    print(json.dumps(answer, ensure_ascii=False) if as_json else table(answer))
-
-
-def _fail(message: str) -> None:
-    print(" ".join(message.split()), file=sys.stderr)
-    raise typer.Exit(2)
-
-
 def _read_json(path: Path | None) -> dict[str, Any] | None:
     if path is None:
         return None
     try:
         found = json.loads(path.read_text(encoding="utf-8"))
     except (OSError, ValueError) as error:
-        _fail(f"{path}: {error}")
+        fail(f"{path}: {error}")
     if not isinstance(found, dict):
-        _fail(f"{path}: a JSON object is expected")
-    return found  # type: ignore[no-any-return]
+        fail(f"{path}: a JSON object is expected")
+    return found
 
 
 @app.command()
@@ -76,13 +66,13 @@ def resolve(line: str, region: Region = "r2", receive: str = "open", as_json: Js
     answer = run_request({"command": "resolve", "line": line, "region": region, "receive": receive})
     if "error" in answer:
         error = answer["error"]
-        _write(answer, as_json, tables.refusal)
-        _fail(
+        write(answer, as_json, tables.refusal)
+        fail(
             f"{error['where']}: {error['found']}; allowed: {error['allowed']}. {error['do']}"
             if isinstance(error, dict)
             else error
         )
-    _write(answer, as_json, tables.resolution)
+    write(answer, as_json, tables.resolution)
 
 
 @app.command()
@@ -122,8 +112,8 @@ def sheet(
         doubts = getattr(error, "resolution", None)
         if isinstance(doubts, dict) and as_json:
             print(json.dumps(doubts, ensure_ascii=False))
-        _fail(str(error))
-    _write(answer, as_json, tables.batch if channels is not None else tables.sheet)
+        fail(str(error))
+    write(answer, as_json, tables.batch if channels is not None else tables.sheet)
     if code:
         raise typer.Exit(code)
 
@@ -156,8 +146,8 @@ def judge(
     try:
         answer, code = judge_answer(given)
     except KNOWN_ERRORS as error:
-        _fail(str(error))
-    _write(answer, as_json, tables.judged)
+        fail(str(error))
+    write(answer, as_json, tables.judged)
     if code:
         raise typer.Exit(code)
 
@@ -176,7 +166,7 @@ def twin(
     try:
         lines = keys.read_text(encoding="utf-8").splitlines()
     except (OSError, UnicodeDecodeError) as error:
-        _fail(f"{keys}: {error}")
+        fail(f"{keys}: {error}")
     answer = run_request(
         {
             "command": "twin",
@@ -189,8 +179,8 @@ def twin(
         }
     )
     if "error" in answer:
-        _fail(str(answer["error"]))
-    _write(answer, as_json, tables.twin)
+        fail(str(answer["error"]))
+    write(answer, as_json, tables.twin)
 
 
 def _bar(done: int, of: int, what: str) -> None:
@@ -223,8 +213,8 @@ def prove(
         else:
             table = prove_radios(models or [], channels, starts, seed, _bar, complete)
     except KNOWN_ERRORS as error:
-        _fail(str(error))
-    _write(table.as_dict(), as_json, tables.slips if slips else tables.proofs)
+        fail(str(error))
+    write(table.as_dict(), as_json, tables.slips if slips else tables.proofs)
     if table.faults:
         raise typer.Exit(1)
 
@@ -244,8 +234,8 @@ def passes(
     try:
         answer = passes_answer(elements, site, start, days, mask)
     except KNOWN_ERRORS as error:
-        _fail(str(error))
-    _write(answer, as_json, tables.passes)
+        fail(str(error))
+    write(answer, as_json, tables.passes)
 
 
 @app.command(name="doppler-set")
@@ -272,8 +262,8 @@ def doppler_set(
     try:
         answer = doppler_answer(given)
     except KNOWN_ERRORS as error:
-        _fail(str(error))
-    _write(answer, as_json, tables.doppler_set)
+        fail(str(error))
+    write(answer, as_json, tables.doppler_set)
 
 
 @app.command()
@@ -282,7 +272,7 @@ def batch(requests: Path) -> None:
     try:
         lines = requests.read_text(encoding="utf-8").splitlines()
     except (OSError, UnicodeDecodeError) as error:
-        _fail(f"{requests}: {error}")
+        fail(f"{requests}: {error}")
     for line in lines:
         if not line.strip():
             continue
@@ -292,62 +282,6 @@ def batch(requests: Path) -> None:
         except ValueError as error:
             answer = {"error": f"not JSON: {error}"}
         print(json.dumps(answer, ensure_ascii=False))
-
-
-@app.command("fuzz-profile")
-def fuzz(
-    file: Path,
-    presses: Annotated[int, typer.Option(min=1, max=1_000_000)] = 5_000,
-    seed: int = 1,
-    as_json: Json = False,
-) -> None:
-    """Press keys at random on a profile: nothing may fail, and everything must have a way home."""
-    from vocator.usecases.fuzz_profile import fuzz_profile
-
-    try:
-        answer = fuzz_profile(str(file), presses, seed)
-    except KNOWN_ERRORS as error:
-        _fail(str(error))
-    _write(answer, as_json, tables.fuzzed)
-    if answer["faults"]:
-        raise typer.Exit(1)
-
-
-@profile_app.command("check")
-def profile_check(file: Path, as_json: Json = False) -> None:
-    """Check a profile file and name everything that is wrong with it."""
-    from vocator.usecases.check_profile import check_profile
-
-    answer = check_profile(file)
-    _write(answer, as_json, tables.profile)
-    if answer["problems"]:
-        _fail(f"{file}: {len(answer['problems'])} problems")
-    if answer["unfinished"]:
-        raise typer.Exit(1)
-
-
-@profile_app.command("compare")
-def profile_compare(
-    file: Path,
-    other: Path,
-    take: Annotated[
-        list[str] | None, typer.Option(help="A place whose reading is taken over from the other; may be given again.")
-    ] = None,
-    out: Annotated[Path | None, typer.Option(help="Where the profile with what was taken over is written.")] = None,
-    as_json: Json = False,
-) -> None:
-    """Show where two descriptions of the same radio read its manual differently; take single readings over."""
-    from vocator.usecases.compare_profiles import differences, with_readings
-    from vocator.usecases.twins import read_profile
-
-    try:
-        here, there = read_profile(str(file)), read_profile(str(other))
-        answer = {"differences": differences(here, there)}
-        if take and out:
-            out.write_text(with_readings(here, there, take), encoding="utf-8")
-    except KNOWN_ERRORS as error:
-        _fail(str(error))
-    _write(answer, as_json, tables.compared)
 
 
 @app.command("field-kit")
@@ -367,38 +301,13 @@ def field_kit(
         first = kept_for_person(outing, person) if outing is not None or person is not None else None
         answer = write_kit(str(folder), first)
     except KNOWN_ERRORS as error:
-        _fail(str(error))
+        fail(str(error))
     except OSError as error:
-        _fail(f"{folder}: {error}")
-    _write(answer, as_json, tables.kit)
+        fail(f"{folder}: {error}")
+    write(answer, as_json, tables.kit)
 
 
-@profile_app.command("reference")
-def profile_reference(as_json: Json = False) -> None:
-    """Write the reference of the profile format: every field and verb, with an example out of a radio that runs."""
-    from vocator.usecases.format_reference import as_markdown, reference
-
-    print(json.dumps(reference(), ensure_ascii=False) if as_json else as_markdown(), end="")
-
-
-@workshop_app.command("trial")
-def workshop_trial(
-    profile: Annotated[str, typer.Option(help="FILE.yaml")],
-    log: Annotated[Path | None, typer.Option(help="LOG.jsonl: the symptom, then what trials showed")] = None,
-    slot: Annotated[str | None, typer.Option(help="A slot given up for trials; without it nothing is written.")] = None,
-    patched: Annotated[str | None, typer.Option(help="OUT.yaml for the mended profile, once it is settled")] = None,
-    as_json: Json = False,
-) -> None:
-    """Return the next thing to try on the radio, or what is settled."""
-    from vocator.usecases.trial import read_log, trial_of
-
-    try:
-        answer = trial_of(profile, read_log(str(log)) if log else [], slot, patched)
-    except (OSError, UnicodeDecodeError) as error:
-        _fail(f"{log or profile}: {error}")
-    except KNOWN_ERRORS as error:
-        _fail(str(error))
-    _write(answer, as_json, tables.trial)
+app.command("fuzz-profile")(fuzz)
 
 
 def main() -> None:

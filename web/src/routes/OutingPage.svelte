@@ -1,21 +1,24 @@
 <!-- The outing: channels by people, what is to be looked at, sheets for everyone, who is ready. -->
 <script lang="ts">
-  import { onMount, type ComponentProps } from 'svelte';
+  import { onMount, untrack, type ComponentProps } from 'svelte';
   import { get, post, put, Refused, remove, sendFile, type Board, type Region, type Schemas } from '../lib/api';
   import { data } from '../lib/bench/data.svelte';
   import { keep, recall } from '../lib/keep';
+  import BoardTable from '../lib/outing/BoardTable.svelte';
   import CardsPart from '../lib/outing/CardsPart.svelte';
+  import { Changing, type Both, type Item, type Part } from '../lib/outing/changing.svelte';
   import ChannelDialog from '../lib/outing/ChannelDialog.svelte';
   import CsvDialog from '../lib/outing/CsvDialog.svelte';
   import Findings from '../lib/outing/Findings.svelte';
   import Listing from '../lib/outing/Listing.svelte';
-  import { idOf, MARKS, number, type Channel, type Outing, type Person, type PostAt } from '../lib/outing/marks';
+  import Meanwhile from '../lib/outing/Meanwhile.svelte';
+  import { idOf, plainOf, type Channel, type Outing, type Person, type Plain, type PostAt } from '../lib/outing/marks';
   import PersonDialog from '../lib/outing/PersonDialog.svelte';
+  import PlainDialog from '../lib/outing/PlainDialog.svelte';
+  import PostDialog from '../lib/outing/PostDialog.svelte';
   import SatelliteHour from '../lib/outing/SatelliteHour.svelte';
   import ReachMap from '../lib/outing/ReachMap.svelte';
-  import { clock, megahertz } from '../lib/passes/time.svelte';
   import LinkDialog from '../lib/outing/LinkDialog.svelte';
-  import Dialog from '../lib/shell/Dialog.svelte';
   import { Making } from '../lib/outing/making.svelte';
   import { shell } from '../lib/shell/state.svelte';
 
@@ -30,13 +33,12 @@
   let link = $state.raw<ComponentProps<typeof LinkDialog>['given']>(null);
   let showing = $state<'board' | 'findings' | 'reach'>('board');
   let at = $state('');
-  let who = $state('');
   let files: HTMLInputElement | undefined = $state();
   let places: HTMLInputElement | undefined = $state();
   let channel = $state<Channel | null>(null);
   let person = $state<Person | null>(null);
   let spot = $state<PostAt | null>(null);
-  let plain = $state<Outing | null>(null);
+  let plain = $state<Plain | null>(null);
   let isNew = $state(false);
 
   async function addListed(r: Schemas['ListedShape']): Promise<void> {
@@ -98,17 +100,42 @@
   let ready = $derived(board?.people.filter((p) => p.ready).length ?? 0);
   let able = $derived(board?.people.filter((p) => p.able > 0).length ?? 0);
 
+  let clashed = false;
   async function save(next: Outing): Promise<boolean> {
     if (!board) return false;
+    clashed = false;
     try {
       show(await put<Board>(`/outings/${board.id}`, { version: board.version, outing: next }));
       trouble = '';
       return true;
     } catch (error) {
       trouble = shell.note(error);
-      if (error instanceof Refused && error.problem.type === 'urn:vocator:clash') await refresh();
+      clashed = error instanceof Refused && error.problem.type === 'urn:vocator:clash';
+      if (clashed) await refresh();
       return false;
     }
+  }
+
+  const changing = new Changing();
+  $effect(() => {
+    if (channel ?? person ?? spot ?? plain) untrack(() => changing.begin(outing!));
+  });
+
+  /** Save what a form holds together with what others changed meanwhile; what collides is chosen first. */
+  async function saveWith(joined: () => boolean, next: () => Outing): Promise<boolean> {
+    trouble = '';
+    for (let once = 0; once < 2; once += 1) {
+      if (!joined()) return false;
+      if (await save(next())) return true;
+      if (!clashed) return false;
+    }
+    return false;
+  }
+  const saveItem = <T extends Item>(part: Part, mine: T): Promise<boolean> => saveWith(() => changing.joined(part, mine, outing!), () => change((o) => put_in(o[part] as Item[], copy(mine))));
+  function pick(one: Both, theirs: boolean): void {
+    const [mine, part] = channel ? [channel, 'channels' as const] : person ? [person, 'people' as const] : spot ? [spot, 'posts' as const] : [plain!, null];
+    changing.pick(one, theirs, mine, part);
+    if (theirs && one.field === 'out') channel = person = spot = null;
   }
 
   async function accept(key: string, accepted: boolean): Promise<void> {
@@ -193,15 +220,15 @@
 
   async function saveChannel(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    if (await save(change((o) => put_in(o.channels, copy(channel!))))) channel = null;
+    if (await saveItem('channels', channel!)) channel = null;
   }
   async function savePerson(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    if (await save(change((o) => put_in(o.people, copy(person!))))) person = null;
+    if (await saveItem('people', person!)) person = null;
   }
   async function saveSpot(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    if (await save(change((o) => put_in(o.posts, copy(spot!))))) spot = null;
+    if (await saveItem('posts', spot!)) spot = null;
   }
   async function takeOut(part: 'channels' | 'people' | 'posts', id: string): Promise<void> {
     const next = change((o) => {
@@ -212,10 +239,16 @@
   }
   async function savePlain(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    const { name, place, first_day, last_day, net_control, check_in } = plain!;
-    if (await save(change((o) => Object.assign(o, { name, place, first_day, last_day, net_control, check_in })))) plain = null;
+    if (await saveWith(() => changing.joinedPlain(plain!, outing!), () => change((o) => Object.assign(o, copy(plain!))))) plain = null;
   }
-  const cellOf = (p: Schemas['PersonBoard'], id: string) => p.cells.find((c) => c.channel === id)!;
+  function onchannel(id: string): void {
+    channel = copy(outing!.channels.find((x) => x.id === id)!);
+    isNew = false;
+  }
+  function onperson(id: string): void {
+    person = copy(outing!.people.find((x) => x.id === id)!);
+    isNew = false;
+  }
   let region = $derived(regions.find((r) => r.id === outing?.region) ?? null);
 </script>
 
@@ -227,7 +260,7 @@
         {#each list as o (o.id)}<option value={String(o.id)}>{o.name}</option>{/each}
       </select>
     {/if}
-    {#if outing}<button type="button" class="act" onclick={() => (plain = copy(outing!))}>Name, days, net</button>{/if}
+    {#if outing}<button type="button" class="act" onclick={() => (plain = plainOf(outing!))}>Name, days, net</button>{/if}
     <button type="button" class="act" onclick={begin}>New</button>
     <button type="button" class="act" onclick={() => files?.click()}>Take a file</button><input bind:this={files} type="file" hidden accept=".json" aria-label="Outing file" onchange={() => take(files, '/outings/import')} />
   </header>
@@ -256,44 +289,7 @@
     </section>
 
     {#if showing === 'board'}
-      <div class="scroll" role="region" aria-label="Board, channels by people" tabindex="-1">
-        <table class="board">
-          <thead>
-            <tr><th scope="col">Channel</th><th scope="col" class="line">Receive, send, tone</th>
-              {#each board.people as p (p.id)}<th scope="col" class="who" class:ready={p.ready}><button type="button" onclick={() => { person = copy(outing!.people.find((x) => x.id === p.id)!); isNew = false; }}>{p.tactical || p.name}</button><br /><small>{p.model_name.split(' ').at(-1)}</small></th>{/each}
-            </tr>
-          </thead>
-          <tbody>
-            {#each board.channels as c (c.id)}
-              <tr>
-                <th scope="row"><button type="button" onclick={() => { channel = copy(outing!.channels.find((x) => x.id === c.id)!); isNew = false; }}>{c.name}</button> <small>{c.off_air ? 'off the air' : c.role}</small></th>
-                <td class="line">{c.rx_hz ? megahertz(c.rx_hz) : '?'}{c.tx_hz && c.tx_hz !== c.rx_hz ? ` ↑${megahertz(c.tx_hz)}` : ''} {c.tone}{c.width === 'narrow' ? ' narrow' : ''}</td>
-                {#each board.people as p (p.id)}{@const cell = cellOf(p, c.id)}
-                  <td class="cell {cell.state}" title="{p.name}, {c.name}: {MARKS[cell.state]!.words}{cell.why ? `, ${cell.why}` : ''}, slot {cell.slot_text} {cell.label}"><span aria-hidden="true">{MARKS[cell.state]!.mark}</span><span class="visually-hidden">{MARKS[cell.state]!.words}</span></td>
-                {/each}
-              </tr>
-            {/each}
-            <tr class="feet"><th scope="row">Sheet</th><td class="line"></td>
-              {#each board.people as p (p.id)}<td class="cell">{#if p.sheets.length}<a href="/sheet/{p.sheets.at(-1)}" aria-label="Sheet of {p.name}">{p.done}/{p.able}</a>{:else}<span class="visually-hidden">none</span>–{/if}</td>{/each}</tr>
-            {#if outing?.people.some((p) => p.shows_practice)}
-              <tr class="feet"><th scope="row">From memory</th><td class="line"></td>
-                {#each board.people as p (p.id)}<td class="cell" title={p.practised ? `${p.name} last did a whole repeater from memory on ${clock.day(p.practised)}` : ''}>{#if p.practised}{clock.day(p.practised).replace(/^\S+ /, '')}{:else}<span class="visually-hidden">not shown</span>–{/if}</td>{/each}</tr>
-            {/if}
-            <tr class="feet"><th scope="row">Link</th><td class="line"></td>
-              {#each board.people as p (p.id)}<td class="cell"><button type="button" aria-label="{p.linked ? 'New link' : 'Link'} for {p.name}" onclick={() => share(p)}>{p.linked ? '⟳' : '+'}</button></td>{/each}</tr>
-          </tbody>
-        </table>
-      </div>
-      <p class="key">{#each Object.values(MARKS) as m (m.mark)}<span><b>{m.mark}</b> {m.words}</span>{/each}</p>
-
-      <div class="phone">
-        <label>Whose radio <select class="field" bind:value={who}><option value="">choose</option>{#each board.people as p (p.id)}<option value={p.id}>{p.tactical || p.name}</option>{/each}</select></label>
-        {#each board.people.filter((p) => p.id === who) as p (p.id)}
-          <p><b>{p.done} of {p.able}</b> written, {p.model_name}{p.ready ? ', ready' : ''}{p.practised ? `, from memory on ${clock.day(p.practised)}` : ''}</p>
-          <ul>{#each board.channels as c (c.id)}{@const cell = cellOf(p, c.id)}<li><b>{MARKS[cell.state]!.mark}</b> {c.name} <span>{cell.state === 'beyond' ? 'beyond this radio' : `slot ${cell.slot_text} ${cell.label}, ${MARKS[cell.state]!.words}`}</span></li>{/each}</ul>
-          <div class="acts">{#if p.sheets.length}<a class="act" href="/sheet/{p.sheets.at(-1)}">Sheet</a>{/if}<button type="button" class="act" onclick={() => share(p)}>Link</button>{#if p.linked}<button type="button" class="act" onclick={() => withdraw(p)}>Withdraw link</button>{/if}</div>
-        {/each}
-      </div>
+      <BoardTable {board} practice={outing.people.some((p) => p.shows_practice)} {onperson} {onchannel} {share} {withdraw} />
 
       <div class="acts">
         <button type="button" class="act" onclick={() => { channel = { id: '', name: '', line: '', role: 'back-up', at: null, off_air: false, note: '' }; isNew = true; }}>Add a channel</button>
@@ -306,7 +302,7 @@
         <a class="act plain" href="/api/outings/{board.id}/export.gpx" download>GPX</a>
       </div>
     {:else if showing === 'findings'}
-      <Findings {board} {accept} onchannel={(id) => { channel = copy(outing!.channels.find((x) => x.id === id)!); isNew = false; }} onperson={(id) => { person = copy(outing!.people.find((x) => x.id === id)!); isNew = false; }} />
+      <Findings {board} {accept} {onchannel} {onperson} />
     {:else}
       <div class="two">
         <ReachMap {board} post={at} />
@@ -332,34 +328,12 @@
   {/if}
 </main>
 
-<ChannelDialog bind:channel {isNew} {trouble} {region} used={board?.channels.map((c) => c.rx_hz) ?? []} onsave={saveChannel} onout={(id) => takeOut('channels', id)} />
-<PersonDialog bind:person {isNew} {trouble} models={data.models} posts={outing?.posts ?? []} bands={region?.bands ?? []} onsave={savePerson} onout={(id) => takeOut('people', id)} onwithdraw={withdraw} />
+{#snippet meanwhile()}<Meanwhile both={changing.both} onpick={pick} />{/snippet}
+<ChannelDialog bind:channel {isNew} {trouble} {meanwhile} {region} used={board?.channels.map((c) => c.rx_hz) ?? []} onsave={saveChannel} onout={(id) => takeOut('channels', id)} />
+<PersonDialog bind:person {isNew} {trouble} {meanwhile} models={data.models} posts={outing?.posts ?? []} bands={region?.bands ?? []} onsave={savePerson} onout={(id) => takeOut('people', id)} onwithdraw={withdraw} />
 
-<Dialog bind:open={() => spot !== null, (v) => { if (!v) spot = null; }} title={isNew ? 'A post' : (spot?.name ?? '')}>
-  {#if spot}
-    <form onsubmit={saveSpot} class="form">
-      <label>Name<input class="field" required maxlength="60" bind:value={spot.name} /></label>
-      <div class="row"><label>Latitude<input class="field" value={spot.at.latitude_deg} onchange={(e) => (spot!.at.latitude_deg = number(e.currentTarget.value))} /></label><label>Longitude<input class="field" value={spot.at.longitude_deg} onchange={(e) => (spot!.at.longitude_deg = number(e.currentTarget.value))} /></label><label>Antenna, m<input class="field" value={spot.at.height_m} onchange={(e) => (spot!.at.height_m = number(e.currentTarget.value))} /></label></div>
-      {#if trouble}<p class="harm">{trouble}</p>{/if}
-      <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => takeOut('posts', spot!.id)}>Take out</button>{/if}</div>
-    </form>
-  {/if}
-</Dialog>
-
-<Dialog bind:open={() => plain !== null, (v) => { if (!v) plain = null; }} title="Name, days, net">
-  {#if plain}
-    <form onsubmit={savePlain} class="form">
-      <label>Name<input class="field" required maxlength="120" bind:value={plain.name} /></label>
-      <label>Place<input class="field" maxlength="120" bind:value={plain.place} /></label>
-      <div class="row"><label>First day<input class="field" type="date" bind:value={plain.first_day} /></label><label>Last day<input class="field" type="date" bind:value={plain.last_day} /></label></div>
-      <label>Net control<input class="field" maxlength="120" bind:value={plain.net_control} /></label>
-      <label>When to check in<input class="field" maxlength="120" bind:value={plain.check_in} /></label>
-      {#if trouble}<p class="harm">{trouble}</p>{/if}
-      <button class="act next">Save</button>
-    </form>
-  {/if}
-</Dialog>
-
+<PostDialog bind:spot {isNew} {trouble} {meanwhile} onsave={saveSpot} onout={(id) => takeOut('posts', id)} />
+<PlainDialog bind:plain {trouble} {meanwhile} onsave={savePlain} />
 {#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={show} />{/if}
 
 {#if board}<LinkDialog bind:given={link} outing={board.id} onmade={refresh} />{/if}
@@ -405,82 +379,6 @@
     height: 14px;
     accent-color: var(--next);
   }
-  .scroll {
-    overflow-x: auto;
-  }
-  .board {
-    border-collapse: collapse;
-    width: 100%;
-  }
-  .board th,
-  .board td {
-    border-top: 1px solid var(--rule);
-    padding: 2px 6px;
-    text-align: left;
-    font-weight: 400;
-  }
-  .board button {
-    background: none;
-    border: 0;
-    padding: 6px 0;
-    font: inherit;
-    font-weight: 700;
-    color: var(--ink);
-    text-decoration: underline;
-    text-underline-offset: 3px;
-    cursor: pointer;
-    min-height: 36px;
-    text-align: left;
-  }
-  .board tbody th {
-    white-space: nowrap;
-  }
-  .board small {
-    font-size: 13px;
-  }
-  .who {
-    vertical-align: bottom;
-    max-width: 84px;
-    line-height: 1.15;
-  }
-  .who.ready {
-    box-shadow: inset 0 -5px 0 var(--good);
-  }
-  .cell {
-    text-align: center !important;
-    font-size: 22px;
-    border-left: 1px solid var(--rule);
-  }
-  .feet .cell,
-  .feet .cell a {
-    font-size: 16px;
-    color: var(--ink);
-  }
-  .cell.changed,
-  .cell.unclear {
-    background: var(--caution-ground);
-  }
-  .cell.beyond {
-    color: var(--quiet);
-  }
-  .line {
-    white-space: nowrap;
-    font-size: 14px;
-  }
-  .key {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 4px 18px;
-    margin: 10px 0;
-  }
-  .phone {
-    display: none;
-  }
-  .phone ul {
-    list-style: none;
-    padding: 0;
-    margin: 0;
-  }
   .two {
     display: grid;
     grid-template-columns: 1fr 1fr;
@@ -496,17 +394,6 @@
     .now,
     .two {
       grid-template-columns: minmax(0, 1fr);
-    }
-    .scroll,
-    .key {
-      display: none;
-    }
-    .phone {
-      display: block;
-    }
-    .phone li {
-      padding: 6px 0;
-      border-top: 1px solid var(--rule);
     }
   }
 </style>

@@ -1,14 +1,16 @@
 <!-- One channel of an outing: named, as a listing line, or one of the region's simplex channels. -->
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import type { Region } from '../api';
   import { megahertz } from '../passes/time.svelte';
   import Dialog from '../shell/Dialog.svelte';
   import { number, ROLES, type Channel } from './marks';
 
-  let { channel = $bindable(), isNew, trouble, region, used, onsave, onout }: {
+  let { channel = $bindable(), isNew, trouble, meanwhile, region, used, onsave, onout }: {
     channel: Channel | null;
     isNew: boolean;
     trouble: string;
+    meanwhile: Snippet;
     region: Region | null;
     used: (number | null)[];
     onsave: (event: SubmitEvent) => void;
@@ -42,6 +44,7 @@
       <label class="check"><input type="checkbox" bind:checked={channel.off_air} /> listed as off the air</label>
       <label class="check"><input type="checkbox" checked={channel.at !== null} onchange={(e) => (channel!.at = e.currentTarget.checked ? { latitude_deg: 0, longitude_deg: 0, height_m: 20 } : null)} /> its place is known</label>
       {#if channel.at}<div class="row"><label>Latitude<input class="field" value={channel.at.latitude_deg} onchange={(e) => (channel!.at!.latitude_deg = number(e.currentTarget.value))} /></label><label>Longitude<input class="field" value={channel.at.longitude_deg} onchange={(e) => (channel!.at!.longitude_deg = number(e.currentTarget.value))} /></label><label>Antenna, m<input class="field" value={channel.at.height_m} onchange={(e) => (channel!.at!.height_m = number(e.currentTarget.value))} /></label></div>{/if}
+      {@render meanwhile()}
       {#if trouble}<p class="harm">{trouble}</p>{/if}
       <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => onout(channel!.id)}>Take out</button>{/if}</div>
     </form>

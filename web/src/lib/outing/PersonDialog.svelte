@@ -1,13 +1,15 @@
 <!-- One person of an outing: the names, the radio with its version, the post, what may be sent on. -->
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import type { Model } from '../api';
   import Dialog from '../shell/Dialog.svelte';
   import type { Person, PostAt } from './marks';
 
-  let { person = $bindable(), isNew, trouble, models, posts, bands, onsave, onout, onwithdraw }: {
+  let { person = $bindable(), isNew, trouble, meanwhile, models, posts, bands, onsave, onout, onwithdraw }: {
     person: Person | null;
     isNew: boolean;
     trouble: string;
+    meanwhile: Snippet;
     models: Model[];
     posts: PostAt[];
     bands: string[];
@@ -31,6 +33,7 @@
       <label>Post<select class="field" bind:value={person.post}><option value="">none</option>{#each posts as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
       <fieldset><legend>May send on</legend>{#each bands as b (b)}<label class="check"><input type="checkbox" checked={person.may_send_on.includes(b)} onchange={(e) => (person!.may_send_on = e.currentTarget.checked ? [...person!.may_send_on, b] : person!.may_send_on.filter((x) => x !== b))} /> {b}</label>{/each}</fieldset>
       <label class="check"><input type="checkbox" bind:checked={person.shows_practice} /> agrees that the board shows when they last did a whole repeater from memory (Drill, under this name)</label>
+      {@render meanwhile()}
       {#if trouble}<p class="harm">{trouble}</p>{/if}
       <div class="acts"><button class="act next">Save</button>{#if !isNew}<button type="button" class="act" onclick={() => onout(person!.id)}>Take out</button>
         <button type="button" class="act" onclick={() => onwithdraw(person!)}>Withdraw link</button>{/if}</div>

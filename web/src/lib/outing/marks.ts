@@ -27,5 +27,9 @@ export type Person = { id: string; name: string; tactical: string; model: string
 export type PostAt = { id: string; name: string; at: Place };
 export type Outing = { name: string; place: string; first_day: string; last_day: string; region: string; net_control: string; check_in: string; channels: Channel[]; posts: PostAt[]; people: Person[]; accepted: string[] };
 
+/** What stands in the outing itself. */
+export type Plain = Pick<Outing, 'name' | 'place' | 'first_day' | 'last_day' | 'net_control' | 'check_in'>;
+export const plainOf = ({ name, place, first_day, last_day, net_control, check_in }: Outing): Plain => ({ name, place, first_day, last_day, net_control, check_in });
+
 /** Read a number as typed, with a point or a comma. */
 export const number = (text: string): number => Number(text.replace(',', '.'));
