@@ -123,8 +123,8 @@
 
   /** Save what a form holds together with what others changed meanwhile; what collides is chosen first. */
   async function saveWith(joined: () => boolean, next: () => Outing): Promise<boolean> {
-    trouble = '';
     for (let once = 0; once < 2; once += 1) {
+      trouble = '';
       if (!joined()) return false;
       if (await save(next())) return true;
       if (!clashed) return false;
