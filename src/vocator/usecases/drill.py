@@ -86,12 +86,23 @@ def drilled(twin: Twin) -> tuple[Item, ...]:
     return tuple(_firsts(twin))
 
 
+@lru_cache(maxsize=64)
+def _keys(twin: Twin) -> dict[Item, frozenset[str]]:
+    """Return the keys that each item is done with."""
+    return {item: frozenset(keys_in(twin, one.hints.keys)) for item, one in _firsts(twin).items()}
+
+
+@lru_cache(maxsize=64)
+def _seen(twin: Twin) -> dict[Item, dict[str, object] | None]:
+    """Return the display that each item is about."""
+    return {item: seen_of(twin, one) for item, one in _firsts(twin).items()}
+
+
 def _known_keys(twin: Twin, standing: Iterable[Standing]) -> dict[str, str]:
     """Return how far each key of a radio is known: as far as the best known item that is done with it; one digit is as another."""
     found: dict[str, Stage] = {}
     for one in standing:
-        first = _firsts(twin).get(one.item)
-        for key in keys_in(twin, first.hints.keys) if first else ():
+        for key in _keys(twin).get(one.item, ()):
             for same in "0123456789" if key.isdigit() else (key,):
                 found[same] = max(found.get(same, Stage.NEW), one.stage, key=list(Stage).index)
     return {key: str(stage) for key, stage in found.items()}
@@ -121,7 +132,7 @@ def drill_view(session: Session, model: str, person: str, now: datetime) -> dict
         "keys": _known_keys(twin, standing),
         "lessons": [
             {"title": x.title, "why": x.why, "item": x.item.key, "caution": x.caution, "done": x.item.key in right,
-             "words": [{"word": w, "meaning": WORDS[w]} for w in x.words], "seen": seen_of(twin, _firsts(twin)[x.item])}
+             "words": [{"word": w, "meaning": WORDS[w]} for w in x.words], "seen": _seen(twin)[x.item]}
             for x in lessons
         ],
         "next": [{"item": i.key, "seed": _seed(rows, i)} for i in upcoming],
@@ -212,7 +223,8 @@ def exercise_view(model: str, key: str, seed: int, region: str = "r2") -> dict[s
 def answer(session: Session, given: Answered) -> dict[str, Any]:
     """Judge an exercise and keep what happened, once; raises NotFound, StartError for a twin that is none of this radio."""
     twin, one = _exercise(given.model, given.item, given.seed, given.region)
-    if one.start is not None and not one.choices:
+    on_twin = one.start is not None and not one.choices
+    if on_twin:
         verdict = judged(twin, one, unpack(twin, given.token or ""))
         right, forgotten, changed = verdict.right, verdict.forgotten, verdict.changed
     else:
@@ -226,5 +238,5 @@ def answer(session: Session, given: Answered) -> dict[str, Any]:
     return {
         "right": right, "answer": one.right, "why": one.why, "forgotten": list(forgotten), "changed": list(changed), "fewest": one.fewest,
         "usual_s": round(one.usual_s), "way": list(one.hints.keys), "note": told or "",
-        "slips": [asdict(s) for s in slips_made(twin, one, given.pressed)] if one.start is not None and not one.choices else [],
+        "slips": [asdict(s) for s in slips_made(twin, one, given.pressed)] if on_twin else [],
     }  # fmt: skip

@@ -9,7 +9,7 @@ from typing import Any
 from vocator.core.channel.channel import megahertz
 from vocator.core.goals.speech import caps, say_action, say_input
 from vocator.core.proving.certain import right_displays
-from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.actions import read_lines
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import Turn, Wait
 from vocator.core.radio.perform import perform
@@ -140,7 +140,7 @@ def recovery_view(made: MadeSheet, step: int, text: str | None, main: str = "") 
 
 def _way_view(made: MadeSheet, sight: Sight, actions: tuple[str, ...]) -> dict[str, Any]:
     state = sight.outcomes[0].state
-    parsed = [a for text in actions for a in parse_actions(made.twin.profile, text)]
+    parsed = list(read_lines(made.twin.profile, actions))
     for action in parsed:
         state = perform(made.twin, state, action).state
     return {

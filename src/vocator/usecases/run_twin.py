@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from vocator.core.radio.actions import Action, parse_actions
+from vocator.core.radio.actions import Action, read_lines
 from vocator.core.radio.display import display
 from vocator.core.radio.perform import perform
 from vocator.core.radio.report import display_dict, state_dict
@@ -21,7 +21,7 @@ def run_twin(
     """
     twin = twin_of(model, firmware, region)
     state = start_state(twin, start or {})
-    actions = [a for line in keys for a in parse_actions(twin.profile, line)]
+    actions = list(read_lines(twin.profile, keys))
     trace, state = trace_of(twin, state, actions)
     return {"trace": trace, **state_dict(twin, state)}
 

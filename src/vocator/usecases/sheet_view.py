@@ -14,7 +14,7 @@ from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.slot_look import shown_both_ways
 from vocator.core.proving.claims import claims_of
 from vocator.core.proving.operator import Frame
-from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.actions import parse_actions, read_lines
 from vocator.core.radio.perform import carry_out
 from vocator.core.radio.report import display_dict
 from vocator.usecases.make_batch import MadeBatch
@@ -88,7 +88,7 @@ def batch_view(made: MadeBatch) -> dict[str, Any]:
 
 def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict[str, Any]:
     step = frame.step
-    actions = [a for text in step.actions for a in parse_actions(made.twin.profile, text)]
+    actions = list(read_lines(made.twin.profile, step.actions))
     return {
         "number": number,
         "chapter": chapter,

@@ -6,7 +6,7 @@ import zlib
 from typing import Any
 
 from vocator.core.onair.band import Answer
-from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.actions import read_lines
 from vocator.core.radio.display import display
 from vocator.core.radio.report import display_dict, memory_dict, sides_dict
 from vocator.core.radio.start import StartError, start_state
@@ -83,7 +83,7 @@ def play(model: str, firmware: str | None, region: str, token: str, keys: list[s
     Raises NotFound, StartError, ActionError, UntilFailed.
     """
     twin = twin_of(model, firmware, region)
-    actions = [a for line in keys for a in parse_actions(twin.profile, line)]
+    actions = list(read_lines(twin.profile, keys))
     state = unpack(twin, token)
     if at_s is None:
         done, state = trace_of(twin, state, actions)

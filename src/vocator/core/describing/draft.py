@@ -199,8 +199,8 @@ def names_in(text: str) -> list[str]:
 def take_entries(data: Data, name: str, rows: list[Data]) -> None:
     """Put the rows of a menu into a list: its entries, and a setting for each that stands for one.  Raises Wrong.
 
-    Without a ``name`` they stand in no list: keys or pages change them.  A row has ``name``, ``number``, ``means``, and ``values`` (pairs), ``tones`` or ``amounts`` with ``new``; ``means`` ``none`` is an
-    entry that is only passed by.
+    Without a ``name`` they stand in no list: keys or pages change them.  A row has ``name``, ``number``, ``means``, and ``values``
+    (pairs), ``tones`` or ``amounts`` with ``new``; ``means`` ``none`` is an entry that is only passed by.
     """
     listed: Data | None = data["screens"].get(name) if name else {}
     if listed is None or listed.get("kind", "list") != "list":

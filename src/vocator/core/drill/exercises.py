@@ -44,7 +44,7 @@ from vocator.core.planning.setting_chapters import ready, set_frequency
 from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.way_home import way_out
 from vocator.core.proving.operator import follow
-from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.actions import read_lines
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Chord, Hold, Tap, Turn
 from vocator.core.radio.perform import Tally, carry_out
@@ -233,7 +233,7 @@ def seen_of(twin: Twin, one: Exercise) -> dict[str, object] | None:
 def keys_in(twin: Twin, actions: Iterable[str]) -> set[str]:
     """Return the keys and dials that written actions press, hold, push or turn."""
     found: set[str] = set()
-    for action in (a for line in actions for a in parse_actions(twin.profile, line)):
+    for action in read_lines(twin.profile, actions):
         for given in action.inputs:
             one = given.then if isinstance(given, Chord) else given
             found |= {given.held} if isinstance(given, Chord) else set()

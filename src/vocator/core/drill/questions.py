@@ -5,7 +5,7 @@ from dataclasses import replace
 from vocator.core.channel.channel import megahertz
 from vocator.core.drill.exercise import Draw, Exercise, choice, goal_for, pick, sample
 from vocator.core.drill.items import READY, Item
-from vocator.core.planning.exploration import open_states
+from vocator.core.planning.exploration import in_memory_mode, open_states
 from vocator.core.planning.planner import plan
 from vocator.core.proving.operator import follow
 from vocator.core.radio.display import display
@@ -47,9 +47,7 @@ def sight(twin: Twin, item: Item, seed: int, rng: Draw) -> Exercise | None:
     memory = rng(2) == 0
     slot = next(n for n, s in enumerate(held.slots) if s is not None)
     if memory:
-        held = held._replace(
-            modes=tuple(twin.memory for _ in held.modes), screen=twin.memory, positions=tuple(slot for _ in held.positions)
-        )
+        held = in_memory_mode(twin, held, slot)
     text = twin.profile.slot_text(slot)
     if item.key == "sight mode":
         right = "memory mode" if memory else "VFO mode"

@@ -10,11 +10,11 @@ from vocator.core.drill.items import SILENT, setting_names
 from vocator.core.goals.effort import LOOK_S, TAP_S
 from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.draft import Draft
-from vocator.core.planning.exploration import presses
+from vocator.core.planning.exploration import in_memory_mode, presses
 from vocator.core.planning.planner import plan
 from vocator.core.planning.routes import Routes
 from vocator.core.proving.operator import follow
-from vocator.core.radio.actions import parse_actions
+from vocator.core.radio.actions import read_lines
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Input, Turn
 from vocator.core.radio.perform import Tally, UntilFailed, perform
@@ -42,8 +42,7 @@ def silent(twin: Twin, seed: int, rng: Draw) -> Exercise | None:
     states: dict[str, State] = {}
     for words, channel in faults.items():
         end = follow(twin, plan(twin, replace(goal, channel=channel)), twin.start, keep_frames=False).state
-        memory = end._replace(modes=tuple(twin.memory for _ in end.modes), screen=twin.memory, stack=())
-        states[words] = memory._replace(positions=tuple(goal.slot for _ in end.positions))
+        states[words] = in_memory_mode(twin, end, goal.slot)
     offered = sample(rng, list(faults), CHOICES)
     fewest = _fewest(twin, [states[words] for words in offered])
     if fewest is None:
@@ -90,7 +89,7 @@ def _look(twin: Twin, states: list[State], setting: int) -> tuple[int, list[str]
     try:
         for state in states:
             tally = Tally()
-            for action in (a for line in keys for a in parse_actions(twin.profile, line)):
+            for action in read_lines(twin.profile, keys):
                 state = perform(twin, state, action, tally).state
             if state.opened != setting and twin.screens[state.screen].kind != "list":
                 return None

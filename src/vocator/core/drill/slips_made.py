@@ -4,13 +4,13 @@ Whoever works from memory goes ways of their own, so a slip is what the radio it
 another value was kept, another slot was written, something was opened that no way to the aim leads through.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.drill.exercise import Exercise
-from vocator.core.radio.actions import Action, ActionError, parse_actions
+from vocator.core.radio.actions import ActionError, read_lines
 from vocator.core.radio.inputs import Input, Turn, Wait
 from vocator.core.radio.perform import UntilFailed, perform
 from vocator.core.radio.state import State
@@ -42,7 +42,7 @@ def slips_made(twin: Twin, one: Exercise, keys: Iterable[str]) -> list[SlipMade]
     assert one.start is not None
     walk, hand = _Walk(twin, one), Hand(twin)
     try:
-        for action in _actions(twin, keys):
+        for action in read_lines(twin.profile, keys):
             for given in hand.inputs(walk.state, action):
                 walk.go(given)
     except (ActionError, UntilFailed):
@@ -58,7 +58,7 @@ class _Walk:
         self.turned: Turn | None = None
         self.on_the_way: set[int] = set()
         state = one.start
-        for action in _actions(twin, one.hints.keys):
+        for action in read_lines(twin.profile, one.hints.keys):
             state = perform(twin, state, action).state
             self.on_the_way.add(_opened(twin, state))
         self.end = state
@@ -70,7 +70,7 @@ class _Walk:
         after = self.state
         if effects.transmitting_hz is not None:
             self._note(SlipKind.SENT, f"it sent on {megahertz(effects.transmitting_hz)}, unasked")
-        self._turned(given, before)
+        self._turned(given)
         if isinstance(given, Wait) and not twin.at_rest(before) and twin.at_rest(after):
             same = before.values == after.values and before.slots == after.slots
             self._note(SlipKind.CLOSED, "nothing was kept of it" if same else "what stood there was kept")
@@ -79,7 +79,7 @@ class _Walk:
         if opened >= 0 and opened != _opened(twin, before) and opened not in self.on_the_way:
             self._note(SlipKind.BESIDE, f"{twin.settings[opened].name} was opened: harmless as long as it is left as it is")
 
-    def _turned(self, given: Input, before: State) -> None:
+    def _turned(self, given: Input) -> None:
         if not isinstance(given, Turn):
             self.turned = self.turned if isinstance(given, Wait) and not self.twin.at_rest(self.state) else None
             return
@@ -109,8 +109,3 @@ class _Walk:
 def _opened(twin: Twin, state: State) -> int:
     """Return the setting that is open, -1 where none is."""
     return state.opened if twin.screens[state.screen].kind == "value" else -1
-
-
-def _actions(twin: Twin, keys: Iterable[str]) -> Iterator[Action]:
-    for line in keys:
-        yield from parse_actions(twin.profile, line)

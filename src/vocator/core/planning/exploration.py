@@ -54,6 +54,11 @@ def signature(twin: Twin, s: State) -> tuple[object, ...]:
     return s.screen, s.stack, bool(s.typed), phase, further, changed or typed_text, typed_value, s.modes[s.unit]
 
 
+def in_memory_mode(twin: Twin, s: State, slot: int) -> State:
+    """Return a state at rest in memory mode, every row at a slot."""
+    return s._replace(modes=(twin.memory,) * len(s.modes), screen=twin.memory, stack=(), positions=(slot,) * len(s.positions))
+
+
 @per_machine
 def open_states(twin: Twin) -> tuple[State, ...]:
     """Return one state for each way that something can be open, from VFO and memory mode."""
@@ -61,10 +66,7 @@ def open_states(twin: Twin) -> tuple[State, ...]:
     filled = twin.start._replace(slots=with_item(twin.start.slots, 2, stored))
     if any(s.kind == "picker" and s.starts == "first" and s.asks and not s.occupied_mark for s in twin.screens):
         filled = filled._replace(slots=with_item(filled.slots, 0, stored))
-    in_memory = filled._replace(
-        modes=(twin.memory,) * len(filled.modes), screen=twin.memory, positions=(2,) * len(filled.positions)
-    )
-    level: list[State] = [filled, in_memory, *_searchable(twin, filled)]
+    level: list[State] = [filled, in_memory_mode(twin, filled, 2), *_searchable(twin, filled)]
     seen = {signature(twin, x): x for x in level if twin.screens[x.screen].kind != "rest"}
     pressed = presses(twin)
     for _ in range(MOST_PRESSES):

@@ -11,7 +11,7 @@ from vocator.core.proving.judges import JUDGES
 from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import Proof, Verdict, judge, prove
 from vocator.core.proving.symbols import Symbol
-from vocator.core.radio.actions import Until, parse_actions
+from vocator.core.radio.actions import Until, read_lines
 from vocator.core.radio.profile import Means
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -68,7 +68,7 @@ def looked_for(twin: Twin, sheet: Sheet) -> frozenset[str]:
     found = set()
     for step in sheet.steps():
         found |= {t for t in (step.shows, step.when and step.when.shows, step.when and step.when.not_shows) if t}
-        found |= {a.until for text in step.actions for a in parse_actions(twin.profile, text) if isinstance(a, Until)}
+        found |= {a.until for a in read_lines(twin.profile, step.actions) if isinstance(a, Until)}
     return frozenset(found)
 
 

@@ -6,6 +6,7 @@ Its words are the radio's own: keys, dials and buttons on the screen come from t
 """
 
 import re
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -53,6 +54,12 @@ _TYPED_ENDS = re.compile(r"\s+(?=\[|·|wait\s+\d|touch\s|hold\s)|,")
 def parse_actions(profile: Profile, line: str) -> list[Action]:
     """Read the actions of one line; raises ActionError for what is none."""
     return _Reader(profile).read(line)
+
+
+def read_lines(profile: Profile, lines: Iterable[str]) -> Iterator[Action]:
+    """Yield the actions of written lines, each read when it is its turn; raises ActionError."""
+    for line in lines:
+        yield from parse_actions(profile, line)
 
 
 @dataclass(frozen=True, slots=True)

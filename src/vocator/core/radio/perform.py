@@ -4,7 +4,7 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from vocator.core.radio.actions import Action, Until, parse_actions
+from vocator.core.radio.actions import Action, Until, read_lines
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.moved_values import clicks_to
@@ -289,7 +289,6 @@ def _places(twin: Twin, s: State, verb: str, target: str) -> tuple[int, int, int
 
 def carry_out(twin: Twin, state: State, texts: Iterable[str]) -> State:
     """Return the state after written actions; raises ActionError, UntilFailed."""
-    for text in texts:
-        for action in parse_actions(twin.profile, text):
-            state = perform(twin, state, action).state
+    for action in read_lines(twin.profile, texts):
+        state = perform(twin, state, action).state
     return state

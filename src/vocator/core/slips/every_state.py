@@ -14,7 +14,7 @@ from vocator.core.proving.complete import MOST_ACTIONS, EveryRun, Node
 from vocator.core.proving.from_every_state import every_start
 from vocator.core.proving.judges import JUDGES
 from vocator.core.proving.symbols import Overrun
-from vocator.core.radio.actions import Action, Until, parse_actions
+from vocator.core.radio.actions import Action, Until, read_lines
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import Input
 from vocator.core.radio.twin import Twin
@@ -81,7 +81,7 @@ class EveryCourse:
         made: list[Node] = []
         for noted in dict.fromkeys(n.noted for n in nodes):
             written = [text.replace(FOUND, noted) for text in run.steps[slip.step].actions]
-            actions = [a for text in written for a in parse_actions(run.starts.plain.profile, text)]
+            actions = list(read_lines(run.starts.plain.profile, written))
             made += self._with_slip(run, [n for n in nodes if n.noted == noted], actions, slip)
         stuck, run.bad = run.bad, []
         return [*made, *(n.then(n.state) for n in stuck if slip.step == step)]

@@ -14,7 +14,7 @@ from itertools import accumulate
 from vocator.core.goals.effort import seconds
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
 from vocator.core.proving.operator import Run, follow
-from vocator.core.radio.actions import Action, Until, parse_actions
+from vocator.core.radio.actions import Action, Until, read_lines
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.perform import Tally, UntilFailed, perform
@@ -178,11 +178,7 @@ class Course:
         if not self.run.frames[number].done or step.when or step.group or step.on_air or step.notes:
             return
         actions, state = self.actions(step), self.before(number)
-        looked = (
-            len([a for text in step.actions[: step.look.after] for a in parse_actions(self.twin.profile, text)])
-            if step.look
-            else 0
-        )
+        looked = len(list(read_lines(self.twin.profile, step.actions[: step.look.after]))) if step.look else 0
         for at in range(1, len(actions)):
             state = perform(self.twin, state, actions[at - 1]).state
             tally = Tally()
@@ -208,7 +204,7 @@ class Course:
         key = "\n".join(step.actions)
         if key not in self._parsed:
             texts = [a.replace(FOUND, self.run.noted) for a in step.actions]
-            self._parsed[key] = [a for text in texts for a in parse_actions(self.twin.profile, text)]
+            self._parsed[key] = list(read_lines(self.twin.profile, texts))
         return self._parsed[key]
 
     # -- going on after a slip ---------------------------------------------------------

@@ -8,6 +8,8 @@
   let { run, left }: { run: Run; left: number } = $props();
   let exercise = $derived(run.exercise!);
   let verdict = $derived(run.verdict);
+  /** Done on the twin, and judged there; else one of the answers is right. */
+  let onTwin = $derived(run.twin !== null && !exercise.choices.length);
   const DEPTHS = ['which chapter', 'which step', 'the keys'];
 </script>
 
@@ -18,7 +20,7 @@
     {#if exercise.shown}<div class="glass"><Glass display={exercise.shown} kind={run.model.panel.glass} /></div>{/if}
 
     {#if verdict}
-      <p class="how" role="status">{verdict.right ? 'Right.' : run.twin && !exercise.choices.length ? 'Not yet. Where are you now?' : 'No.'}</p>
+      <p class="how" role="status">{verdict.right ? 'Right.' : onTwin ? 'Not yet. Where are you now?' : 'No.'}</p>
       {#if verdict.answer && !verdict.right}<p>It is <b>{verdict.answer}</b>.</p>{/if}
       {#if verdict.why}<p>{verdict.why[0]!.toUpperCase() + verdict.why.slice(1)}.</p>{/if}
       {#each verdict.forgotten as words (words)}<p class="harm">{words[0]!.toUpperCase() + words.slice(1)}.</p>{/each}
@@ -32,8 +34,8 @@
       {/if}
       {#if verdict.note}<p class="caution">{verdict.note}</p>{/if}
       <div class="acts">
-        {#if run.twin && !verdict.right && !exercise.choices.length}<button type="button" class="act next wide" onclick={() => run.goOn()}>Go on from here</button>{/if}
-        <button type="button" class="act wide" class:next={verdict.right || !run.twin || exercise.choices.length > 0} onclick={() => void run.next()}>Next</button>
+        {#if onTwin && !verdict.right}<button type="button" class="act next wide" onclick={() => run.goOn()}>Go on from here</button>{/if}
+        <button type="button" class="act wide" class:next={verdict.right || !onTwin} onclick={() => void run.next()}>Next</button>
       </div>
     {:else if exercise.choices.length}
       <div class="choices">
