@@ -9,7 +9,7 @@ import time
 from vocator.files.profile_parts import PROFILES
 from vocator.files.strict_yaml import load_yaml
 from vocator.storage.tables import DescriptionRow
-from vocator.usecases.described import goals, view
+from vocator.usecases.profiles.described import goals, view
 
 PAGE = PROFILES.parents[3] / "docs" / "workshop-examples" / "nobbin-pebble.yaml"
 ENTRIES, CHANGES = 36, 10

@@ -13,8 +13,8 @@ from datetime import UTC, datetime, timedelta
 
 from vocator.core.drill.items import Item
 from vocator.core.drill.schedule import Done, next_items, standings
-from vocator.usecases.drill import drilled
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.drill import drilled
+from vocator.usecases.twin.twins import twin_of
 
 BEGIN = datetime(2026, 5, 1, 18, tzinfo=UTC)
 SLIPS, WANTED, ASKED_AFTER = 0.04, 0.9, timedelta(days=1)

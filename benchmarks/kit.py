@@ -15,9 +15,9 @@ from statistics import median
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
-from vocator.usecases.field_kit import ROOT
-from vocator.usecases.make_sheet import SheetRequest
-from vocator.usecases.sheet_work import drawn_sheet
+from vocator.usecases.network.field_kit import ROOT
+from vocator.usecases.programming.make_sheet import SheetRequest
+from vocator.usecases.programming.sheet_work import drawn_sheet
 
 ARGS = ["--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking"]
 TIMES = 5

@@ -17,8 +17,8 @@ from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.prove_radios import generate
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.prove_radios import generate
+from vocator.usecases.twin.twins import twin_of
 
 
 def with_steps(sheet: Sheet, steps: list[Step]) -> Sheet:

@@ -23,7 +23,7 @@ from vocator.core.outing.ride_safety import Side, strays
 from vocator.files.links_file import read_links
 from vocator.files.omm import read_omm_json
 from vocator.files.tle import lines_of
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twins import twin_of
 
 ELEMENTS = Path(__file__).parent.parent / "src" / "vocator" / "data" / "demo" / "elements.json"
 START = datetime(2026, 11, 25, tzinfo=UTC)

@@ -8,8 +8,8 @@ from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import every_start, prove_from_every_state
 from vocator.core.proving.prover import prove
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.prove_radios import ALL_KINDS, goals_for
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.prove_radios import ALL_KINDS, goals_for
+from vocator.usecases.twin.twins import twin_of
 
 
 def main() -> None:

@@ -17,334 +17,48 @@ import sys
 import time
 from collections.abc import Iterator
 from concurrent.futures import ProcessPoolExecutor
-from dataclasses import dataclass, field, replace
-from functools import cached_property, lru_cache
+from dataclasses import replace
 from heapq import heappop, heappush
 from itertools import count
 
-from vocator.core.channel.channel import Channel
-from vocator.core.goals.effort import CLICK_S, DIGIT_S, HOLD_EXTRA_S, TAP_S, seconds
+from aim import Aim, cost
+
+from vocator.core.goals.effort import seconds
 from vocator.core.goals.goal import Beyond, Goal, frequency_entry, frequency_step
 from vocator.core.goals.sheet import ChapterKind, Sheet
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.planner import plan
 from vocator.core.planning.routes import Routes
-from vocator.core.planning.setting_chapters import set_wide_needs, typed_frequency
+from vocator.core.planning.setting_chapters import set_wide_needs
 from vocator.core.planning.setting_ways import set_all
 from vocator.core.proving.operator import follow
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
-from vocator.core.radio.domain import Amounts
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn
 from vocator.core.radio.moved_values import clicks_to
 from vocator.core.radio.perform import Tally, UntilFailed, perform
-from vocator.core.radio.profile import CHANNEL_PARTS, Binding, Entry, Means, Screen
+from vocator.core.radio.profile import CHANNEL_PARTS, Means
+from vocator.core.radio.screens import (
+    EntryScreen,
+    ListScreen,
+    PickerScreen,
+    RestScreen,
+    Screen,
+    ValueScreen,
+)
 from vocator.core.radio.start import StartError, required_values, start_state
 from vocator.core.radio.state import State
-from vocator.core.radio.twin import Handler, Twin
+from vocator.core.radio.tables import Handler
+from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.prove_radios import generate
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.prove_radios import generate
+from vocator.usecases.twin.twins import twin_of
 
-LEFT_ALONE = ("unit", "modes", "reverse", "group", "free")
-FEW = 8
 MANY = 2000
-WIDEST_STEP_HZ = 50_000
 KINDS = ("simplex", "repeater", "send", "send and open", "code", "narrow", "each power")
 STRAYING = ("mode", "toggle_mode", "unit", "recall", "reverse", "lock_group", "transmit", "search", "calm", "use_free_key")
 TOUCHED_DIALS = ("change", "scroll", "pick", "pick_group", "tune", "adjust")
-
-
-@lru_cache(maxsize=100_000)
-def cost(inputs: tuple[Input, ...]) -> float:
-    """Return the effort of inputs, looks left out, in seconds."""
-    tally = Tally()
-    for given in inputs:
-        tally.add(given)
-    return seconds(tally, 0)
-
-
-def _own_s(kind: str, ms: int) -> float:
-    """Return the effort of a press by its kind, in seconds."""
-    return HOLD_EXTRA_S + ms / 1000 if kind == "hold" else DIGIT_S
-
-
-@dataclass
-class Aim:
-    """What a search is after: settings at values, and for a whole channel a frequency and a slot that holds it."""
-
-    twin: Twin
-    start: State
-    wanted: dict[int, int]
-    channel: Channel | None = None
-    slot: int = -1
-    optional: dict[int, int] = field(default_factory=dict)
-    steps: tuple[int, ...] = ()
-    shifted: dict[tuple[int, ...], tuple[int, ...]] = field(default_factory=dict)
-    judged: dict[tuple[int, ...], bool] = field(default_factory=dict)
-    read: dict[str, tuple[Input, ...]] = field(default_factory=dict)
-    useful: dict[int, bool] = field(default_factory=dict)
-
-    @cached_property
-    def there(self) -> State:
-        """Return the start with the VFO on the goal's frequency."""
-        return self.twin.set_freq(self.start, self.channel.rx_hz) if self.channel else self.start
-
-    @cached_property
-    def values(self) -> tuple[int, ...]:
-        """Return the settings as they shall be, on the goal's band."""
-        there = self.there
-        for setting, value in self.wanted.items():
-            there = self.twin.put(there, setting, value)
-        return there.values
-
-    @cached_property
-    def free_places(self) -> frozenset[int]:
-        """Return the places of values that may stand at anything on the way: those with few values, and what a frequency sets."""
-        twin, free = self.twin, set()
-        there = self.there
-        loose = [self.twin.shift, *self.twin.offsets] if self.channel else []
-        for setting in [*self.wanted, *self.optional, *(s for s in loose if s is not None)]:
-            small = twin.settings[setting].domain.count <= FEW
-            if small or setting in loose or setting in self.optional:
-                free |= {twin.place(there, setting), twin.place(self.start, setting)}
-        return frozenset(free)
-
-    @cached_property
-    def least_of(self) -> dict[int, tuple[int, float, bool]]:
-        """Return for each wanted setting its place, the least that setting it can cost, in seconds, and whether only a list has it."""
-        twin, found = self.twin, {}
-        there = self.there
-        put = {(other, to) for s in twin.settings for other, to in (*s.disturbs, *s.clears)}
-        value_screen = next((i for i, x in enumerate(twin.screens) if x.kind == "value"), 0)
-        turned = any(h.name == "change" for h in twin.tables[value_screen].turns.values()) and twin.profile.panel.get("has_dial")
-        hidden = {s.then for s in twin.settings} | {i for s in twin.settings for _, i in s.inner}
-        own = {b.arg.partition("=")[0] for x in twin.screens for b in x.bind if b.verb in ("step", "take_value")}
-        opened = {b.arg for x in twin.screens for b in x.bind if b.verb in ("open_value", "open_inner")}
-        live = any(x.live for x in twin.screens)
-        for setting, value in self.wanted.items():
-            x = twin.settings[setting]
-            if (setting, value) in put:
-                continue
-            cheap = x.name in own or live or setting in hidden
-            least = TAP_S if cheap else 2 * TAP_S
-            begins = {twin.get(there, setting), *(to for other, to in put if other == setting)}
-            if not x.wraps:
-                away = min(abs(value - begin) for begin in begins)
-            else:
-                away = min(min((value - begin) % x.domain.count, (begin - value) % x.domain.count) for begin in begins)
-            if not x.digits and not x.by_step and x.name not in own and not live and setting not in self.loose:
-                least += away * (CLICK_S if turned else TAP_S)
-            if x.by_step and isinstance(x.domain, Amounts) and setting not in self.loose:
-                least += away * x.domain.step_hz // WIDEST_STEP_HZ * CLICK_S
-            if x.digits and not x.turned:
-                least += x.digits * DIGIT_S
-            found[setting] = (
-                twin.place(there, setting),
-                least,
-                x.name not in own | opened and setting not in hidden and not x.inner,
-            )
-        return found
-
-    @cached_property
-    def loose(self) -> frozenset[int]:
-        """Return the settings that a frequency may set by the automatic shift."""
-        if self.channel is None or self.twin.auto_shift is None:
-            return frozenset()
-        return frozenset(s for s in (self.twin.shift, *self.twin.offsets) if s is not None)
-
-    @cached_property
-    def into_list_s(self) -> float:
-        """Return the least effort of opening a list from rest, in seconds."""
-        return min((_own_s(b.press.kind, b.press.ms) for b in self._opening("list")), default=0.0)
-
-    def _opening(self, kind: str) -> Iterator[Binding]:
-        for screen in self.twin.screens:
-            for b in screen.bind:
-                if b.verb == "open" and self.twin.screens[self.twin.profile.screen(b.arg)].kind == kind and not b.press.held:
-                    yield b
-
-    @cached_property
-    def move_s(self) -> float:
-        """Return the least effort of going from one entry of a list to another, in seconds."""
-        lists = [i for i, x in enumerate(self.twin.screens) if x.kind == "list"]
-        if any(self.twin.screens[i].touched for i in lists) or not lists:
-            return 0.0
-        return min(CLICK_S if self.twin.tables[i].turns else DIGIT_S for i in lists)
-
-    @cached_property
-    def store_s(self) -> tuple[float, float]:
-        """Return the least effort of opening the store from rest, and of picking the slot and writing it, in seconds."""
-        twin = self.twin
-        picker = next(x for x in twin.screens if x.kind == "picker" and any(b.verb == "write" for b in x.bind))
-        listed = any(e.screen == picker.name for x in twin.screens for e in x.entries)
-        opened = min((_own_s(b.press.kind, b.press.ms) for b in self._opening("picker") if b.arg == picker.name), default=TAP_S)
-        opened = min(opened, 2 * TAP_S) if listed else opened
-        written = min(_own_s(b.press.kind, b.press.ms) for b in picker.bind if b.verb == "write")
-        picked = 0.0
-        if picker.digits:
-            picked = picker.digits * DIGIT_S
-        elif not twin.profile.group_size and not picker.touched and picker.starts in ("first", "lowest_free", "position"):
-            picked = min(self.slot, twin.profile.slot_count - self.slot) * CLICK_S
-        return opened, picked + written
-
-    @cached_property
-    def store_listed(self) -> bool:
-        """Whether the store is opened from a list only."""
-        return not any(
-            any(b.verb == "write" for b in self.twin.screens[self.twin.profile.screen(p.arg)].bind)
-            for p in self._opening("picker")
-        )
-
-    def tried(self, s: State) -> bool:
-        """Whether the channel stands in the VFO with nothing open, so that it can be looked at and tried before it is stored."""
-        if self.channel is None or s.screen != self.twin.vfo or s.typed:
-            return False
-        return replace(self.twin.channel(self.twin.stored_from_vfo(s)), label=None) == self.channel
-
-    @cached_property
-    def typed(self) -> list[str]:
-        """Return how the frequency is typed, the keys around it left out."""
-        entry = frequency_entry(self.twin)
-        assert entry is not None and self.channel is not None
-        return [t for t in typed_frequency(Routes(self.twin), entry, self.channel.rx_hz) if t[0].isdigit()]
-
-    @cached_property
-    def tune_s(self) -> float:
-        """Return the least effort of putting the frequency, in seconds."""
-        entry = frequency_entry(self.twin)
-        if entry is None or self.channel is None:
-            return 0.0
-        return 4 * DIGIT_S if entry.reading else entry.digits * DIGIT_S
-
-    def _after_tuning(self, s: State) -> tuple[int, ...]:
-        """Return the settings as the automatic shift will leave them once the frequency is put."""
-        assert self.channel is not None
-        key = s.values
-        if key not in self.shifted:
-            there = self.twin.set_freq(s, self.channel.rx_hz)
-            self.shifted[key] = self.twin.apply_auto_shift(there, self.channel.rx_hz).values
-        return self.shifted[key]
-
-    def _turned_s(self, s: State) -> float:
-        """Return the least effort of turning to the frequency where the dial alone sets it, in seconds."""
-        assert self.channel is not None
-        band = self.twin.band_of(self.channel.rx_hz) or 0
-        apart = abs(s.freqs[s.unit * self.twin.band_count + band] - self.channel.rx_hz)
-        whole, rest = divmod(apart, 1_000_000)
-        fine = min(rest, 1_000_000 - rest) // WIDEST_STEP_HZ
-        return min(apart // WIDEST_STEP_HZ * CLICK_S, (1 if s.coarse else 2) * TAP_S + (whole + fine) * CLICK_S)
-
-    @cached_property
-    def nested_list_of(self) -> dict[int, int]:
-        """Return for each wanted setting that stands only in a list within a list, that list."""
-        from_rest = {self.twin.profile.screen(b.arg) for b in self._opening("list")}
-        found: dict[int, int] = {}
-        for index, screen in enumerate(self.twin.screens):
-            if screen.kind == "list" and index not in from_rest:
-                found |= {e.setting: index for e in screen.entries if e.setting in self.least_of and self.least_of[e.setting][2]}
-        return found
-
-    def _nested_s(self, s: State, values: tuple[int, ...]) -> float:
-        """Return the least effort of going into the lists within lists that are still wanted, and out of one into the next."""
-        inside = {s.screen, *s.stack}
-        left = {
-            at
-            for setting, at in self.nested_list_of.items()
-            if values[self.least_of[setting][0]] != self.values[self.least_of[setting][0]]
-        }
-        out = left - inside
-        within = any(at in inside for at in self.nested_list_of.values())
-        return len(out) * DIGIT_S + max(0, len(out) - (0 if within else 1)) * DIGIT_S
-
-    def _far_s(self, setting: int, value: int) -> float:
-        """Return the least effort of turning an offset that goes by the tuning step, in seconds."""
-        x = self.twin.settings[setting]
-        if not x.by_step or not isinstance(x.domain, Amounts):
-            return 0.0
-        away = abs(self.wanted[setting] - value)
-        return min(away, x.domain.count - away) * x.domain.step_hz // WIDEST_STEP_HZ * CLICK_S
-
-    def left(self, s: State, tried: bool = False) -> float:
-        """Return a lower bound of the effort from a state on, in seconds."""
-        tuned = self.channel is None or self.twin.freq(s) == self.channel.rx_hz
-        values = s.values if tuned else self._after_tuning(s)
-        total, listed, entries = 0.0, False, 0
-        at_work = {s.opened, s.outer[0] if s.outer else -1} if self.twin.screens[s.screen].kind in ("value", "list") else {-1}
-        for setting, (place, least, only) in self.least_of.items():
-            if values[place] != self.values[place]:
-                total += least if setting not in at_work else DIGIT_S if setting == s.opened else 0.0
-                total += self._far_s(setting, values[place]) if setting in self.loose and setting not in at_work else 0.0
-                listed, entries = listed or only, entries + only
-        resting = self.twin.screens[s.screen].kind == "rest"
-        total += self.into_list_s if listed and resting else 0.0
-        total += max(0, entries - 1) * self.move_s + self._nested_s(s, values)
-        if self.channel is None:
-            return total
-        kind = self.twin.screens[s.screen].kind
-        total += 0.0 if tuned or kind == "entry" else self.tune_s or self._turned_s(s)
-        opening_s, writing_s = self.store_s
-        if self.twin.screens[s.screen].kind in ("picker", "question"):
-            return total + DIGIT_S
-        if self.store_listed and not tried and not (resting and not total):
-            total += self.into_list_s + (0.0 if resting else DIGIT_S)
-        return total + writing_s + (opening_s if resting else 0.0)
-
-    def reached(self, s: State) -> bool:
-        """Whether a state is the goal."""
-        if self.channel is None:
-            return s.screen == self.twin.vfo and s.values == self.values and not s.typed
-        stored = s.slots[self.slot]
-        return stored is not None and replace(self.twin.channel(stored), label=None) == self.channel
-
-    def strays(self, s: State) -> bool:
-        """Whether a state has left what can lie on a shortest way."""
-        start = self.start
-        if any(getattr(s, name) != getattr(start, name) for name in LEFT_ALONE) or (
-            s.slots != start.slots and not self.reached(s)
-        ):
-            return True
-        if self.channel is None and s.freqs != start.freqs:
-            return True
-        if s.values not in self.judged:
-            self.judged[s.values] = any(
-                now not in (before, after) and place not in self.free_places
-                for place, (now, before, after) in enumerate(zip(s.values, start.values, self.values, strict=True))
-            )
-        if self.judged[s.values]:
-            return True
-        screen = self.twin.screens[s.screen]
-        if screen.kind in ("label", "search"):
-            return True
-        if screen.kind == "entry" and screen.of == "frequency" and self.channel is not None:
-            return s.typed not in ("", *self.typed)
-        if screen.kind in ("entry", "picker", "question"):
-            return self.channel is None
-        return screen.kind == "value" and not self.of_use(s.opened)
-
-    def of_use(self, setting: int) -> bool:
-        """Whether a setting, or one that stands behind it, is wanted."""
-        if setting in self.useful:
-            return self.useful[setting]
-        x = self.twin.settings[setting]
-        self.useful[setting] = bool({setting, x.then, *(i for _, i in x.inner)} & {*self.wanted, *self.optional})
-        return self.useful[setting]
-
-    def leads(self, entry: Entry, depth: int = 0) -> bool:
-        """Whether an entry of a list holds or leads to something wanted."""
-        if entry.setting is not None:
-            return self.of_use(entry.setting)
-        if not entry.screen or depth > 4:
-            return False
-        screen = self.twin.screens[self.twin.profile.screen(entry.screen)]
-        if screen.kind == "list":
-            return any(self.leads(e, depth + 1) for e in screen.entries)
-        return self.channel is not None and screen.kind == "picker"
-
-    def target(self, setting: int) -> int | None:
-        """Return the value that a setting shall have, None where it does not matter."""
-        return self.wanted.get(setting, self.optional.get(setting))
 
 
 def distances(aim: Aim, s: State, handler: Handler, way: int) -> list[int]:
@@ -356,6 +70,7 @@ def distances(aim: Aim, s: State, handler: Handler, way: int) -> list[int]:
         return [ahead % size] if wraps and ahead % size else [ahead] if ahead > 0 else []
 
     if handler.name == "scroll":
+        assert isinstance(screen, ListScreen)
         size = len(screen.entries)
         return [n for i, e in enumerate(screen.entries) if aim.leads(e) for n in round_to(s.cursor, i, size, screen.wraps)]
     if handler.name in ("change", "adjust"):
@@ -375,7 +90,7 @@ def distances(aim: Aim, s: State, handler: Handler, way: int) -> list[int]:
             return round_to(s.pick // size, aim.slot // size, twin.profile.slot_count // size, True)
         if size:
             return round_to(s.pick % size, aim.slot % size, size, True)
-        return round_to(s.pick, aim.slot, twin.profile.slot_count, not screen.stops)
+        return round_to(s.pick, aim.slot, twin.profile.slot_count, not (isinstance(screen, PickerScreen) and screen.stops))
     if handler.name == "tune" and aim.channel and frequency_entry(twin) is None:
         apart = (aim.channel.rx_hz - twin.freq(s)) * way
         if s.coarse:
@@ -389,18 +104,23 @@ def digits(aim: Aim, s: State, handler: Handler) -> Iterator[tuple[Input, ...]]:
     twin, screen = aim.twin, aim.twin.screens[s.screen]
     texts: list[str] = []
     setting = twin.settings[s.opened] if s.opened >= 0 else None
-    if (screen.kind == "rest" and aim.channel and s.modes[s.unit] == twin.vfo and handler.arg == "frequency") or (
-        screen.kind == "entry" and aim.channel
+    if (isinstance(screen, RestScreen) and aim.channel and s.modes[s.unit] == twin.vfo and handler.arg == "frequency") or (
+        isinstance(screen, EntryScreen) and aim.channel
     ):
         texts = aim.typed
-    elif screen.kind == "picker" and aim.channel and screen.digits:
+    elif isinstance(screen, PickerScreen) and aim.channel and screen.digits:
         text = twin.profile.slot_text(aim.slot)
         texts = [text] if text.isdigit() else []
-    elif screen.kind in ("value", "list") and setting is not None and setting.digits and (screen.kind == "value" or screen.live):
+    elif (
+        isinstance(screen, (ValueScreen, ListScreen))
+        and setting is not None
+        and setting.digits
+        and (isinstance(screen, ValueScreen) or screen.live)
+    ):
         value = aim.target(s.opened)
         hz = int(setting.domain.meaning(value)) if value is not None and setting.domain.meaning(value).isdigit() else None
         texts = [f"{hz // setting.digit_hz:0{setting.digits}d}"] if hz is not None and hz % setting.digit_hz == 0 else []
-    if screen.kind == "list" and screen.digits:
+    if isinstance(screen, ListScreen) and screen.digits:
         texts = texts + [e.number for e in screen.entries if e.number and aim.leads(e)]
     for text in texts:
         if text not in aim.read:
@@ -442,19 +162,19 @@ def edges(aim: Aim, s: State) -> Iterator[tuple[Input, ...]]:
                 yield (Turn(dial, n * way),)
     if table.digits is not None:
         yield from digits(aim, s, table.digits)
-    if screen.touched:
+    if isinstance(screen, (ListScreen, ValueScreen, PickerScreen)) and screen.touched:
         yield from touches(aim, s, screen)
 
 
 def touches(aim: Aim, s: State, screen: Screen) -> Iterator[tuple[Input, ...]]:
     """Yield the touches of what stands on a screen itself."""
-    if screen.kind == "list":
+    if isinstance(screen, ListScreen):
         for entry in screen.entries:
             if aim.leads(entry):
                 yield (Tap(TOUCH + entry.name),)
-    if screen.kind == "value":
+    if isinstance(screen, ValueScreen):
         yield (Tap(TOUCH + aim.twin.settings[s.opened].name),)
-    if screen.kind == "picker" and aim.channel:
+    if isinstance(screen, PickerScreen) and aim.channel:
         yield (Tap(TOUCH + aim.twin.profile.slot_text(aim.slot)),)
 
 
@@ -487,7 +207,7 @@ def least(aim: Aim, bound: float, most_s: float) -> float | None:
             if sent or aim.strays(after):
                 continue
             then = (after, tried or aim.tried(after))
-            if twin.screens[after.screen].kind == "picker" and not then[1]:
+            if isinstance(twin.screens[after.screen], PickerScreen) and not then[1]:
                 continue
             guess = total + aim.left(*then) if not aim.reached(after) else total
             if guess > bound + 1e-6 or seen.get(then, total + 1) <= total:

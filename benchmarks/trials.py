@@ -20,8 +20,8 @@ from vocator.files.data_problems import DataFileError
 from vocator.files.profile_alternatives import patched, readings
 from vocator.files.profile_yaml import PROFILES, build
 from vocator.files.strict_yaml import Located, read_yaml
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.trial import change_settled, trial
+from vocator.usecases.profiles.trial import change_settled, trial
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
 
 MODELS = (
     "ardvane-finch", "ardvane-heron", "ardvane-osprey", "brisko-pico", "brisko-slate", "oriel-wick", "pelorn-hiker", "solvick-trio",

@@ -28,8 +28,8 @@ from vocator.core.radio.twin import Twin
 from vocator.core.slips.recovery import courses_of, rest_of, way_back
 from vocator.core.slips.slips import Course
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.prove_radios import generate
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.prove_radios import generate
+from vocator.usecases.twin.twins import twin_of
 
 KINDS = ("label", "send", "narrow")
 MOST_CLICKS = 30

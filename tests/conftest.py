@@ -28,7 +28,7 @@ from vocator.storage.migrate import migrate
 from vocator.storage.repositories import StationRepository
 from vocator.storage.tables import Base, OwnProfileRow
 from vocator.storage.throwaway import throwaway_store
-from vocator.usecases.demo import load_demo
+from vocator.usecases.keeping.demo import load_demo
 
 hypothesis.settings.register_profile(
     "unhurried", deadline=None, derandomize="VOCATOR_FUZZ" not in os.environ
@@ -107,7 +107,7 @@ def client(session: Session, database_url: str, monkeypatch: pytest.MonkeyPatch)
     settings.cache_clear()
     from vocator.api.app import create_app
     from vocator.api.store import open_session
-    from vocator.usecases.twins import read_own_with
+    from vocator.usecases.twin.twins import read_own_with
 
     app = create_app(ROOT / "web" / "dist")
     read_own_with(lambda model: session.scalar(select(OwnProfileRow.text).where(OwnProfileRow.model == model)))
@@ -202,7 +202,7 @@ def demo(server: Server, engine: Engine) -> str:
 @pytest.fixture
 def worker(server: Server) -> Iterator[None]:
     """A worker that takes the jobs of the application's store."""
-    from vocator.usecases.work import run
+    from vocator.usecases.network.work import run
 
     loop = asyncio.new_event_loop()
     working = loop.create_task(run(settings().database_url))

@@ -16,15 +16,17 @@ from vocator.core.radio.inputs import Tap
 from vocator.core.radio.perform import perform
 from vocator.core.radio.register import ALL_KINDS as SCREEN_KINDS
 from vocator.core.radio.register import REGISTER
-from vocator.core.radio.twin import ALL_VERBS, Twin
+from vocator.core.radio.tables import ALL_VERBS
+from vocator.core.radio.twin import Twin
 from vocator.files.channels_csv import read_channels
-from vocator.files.profile_schema import ScreenFile, json_schema
+from vocator.files.profile_schema import json_schema
 from vocator.files.profile_yaml import build, check_text, model_names
+from vocator.files.screen_schema import SCREEN_FILES, fields_of
 from vocator.files.strict_yaml import read_yaml
-from vocator.usecases.format_reference import KINDS, as_markdown, reference
-from vocator.usecases.goal_table import cell, goal_table
-from vocator.usecases.prove_radios import ALL_KINDS
-from vocator.usecases.twins import twin_of
+from vocator.usecases.profiles.format_reference import KINDS, as_markdown, reference
+from vocator.usecases.programming.goal_table import cell, goal_table
+from vocator.usecases.programming.prove_radios import ALL_KINDS
+from vocator.usecases.twin.twins import twin_of
 
 ROOT = Path(__file__).parent.parent
 DOCS = ROOT / "docs"
@@ -77,8 +79,7 @@ def test_the_format_page_names_every_verb_and_every_kind():
     page = (DOCS / "profile-format.md").read_text(encoding="utf-8")
     missing = [v for v in ALL_VERBS if f"`{v}" not in page]
     assert missing == []
-    kinds = ScreenFile.model_fields["kind"].annotation.__args__
-    assert [k for k in kinds if f"`{k}`" not in page] == []
+    assert [k for k in SCREEN_FILES if f"`{k}`" not in page] == []
 
 
 @pytest.mark.parametrize("page", ["architecture.md", "profile-format.md", "glossary.md"])
@@ -142,7 +143,7 @@ def test_the_reference_of_the_format_is_made_from_schema_and_register_and_its_ex
     schema = json_schema()
     assert {f["name"] for f in found["parts"]} == set(schema["properties"]) - {"settings", "screens"}
     told = {f["name"] for kind in found["screens"] for f in kind["fields"]}
-    assert told == set(schema["$defs"]["ScreenFile"]["properties"]) - {"kind", "bind", "entries"}
+    assert told == {f for kind in SCREEN_FILES for f in fields_of(kind)} - {"kind", "bind", "entries"}
     assert {v["verb"] for kind in found["screens"] for v in kind["verbs"]} == set(REGISTER)
     assert all(v["words"] for kind in found["screens"] for v in kind["verbs"])
     shown = [one for kind in found["screens"] for one in (*kind["fields"], *kind["verbs"]) if one["example"]]

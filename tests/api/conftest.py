@@ -8,8 +8,8 @@ from fastapi.testclient import TestClient
 
 from vocator.api.app import create_app
 from vocator.api.store import open_session
-from vocator.usecases.access import Sharing
-from vocator.usecases.demo import load_demo
+from vocator.usecases.keeping.demo import load_demo
+from vocator.usecases.network.access import Sharing
 
 URL = "https://192.0.2.7:8743"
 SHARING = Sharing(URL, "AA:BB", datetime(2027, 1, 1, tzinfo=UTC))
@@ -49,3 +49,10 @@ def linked(client, network):
         assert browser.get(f"/api/volunteer{link['path'][2:]}").status_code == 200
         found[person] = (browser, sheet, link)
     return outing, found
+
+
+@pytest.fixture
+def demo_client(session, client):
+    """The API with the demonstration kept."""
+    load_demo(session)
+    return client

@@ -12,16 +12,16 @@ from sqlalchemy.exc import OperationalError
 
 from api.conftest import HOME, PASS, URL
 from vocator import clock
-from vocator.api.access import OPEN, VOLUNTEERS
 from vocator.api.app import create_app
+from vocator.api.network.access import OPEN, VOLUNTEERS
 from vocator.api.serve import SHARING, sharing_of_settings
 from vocator.api.store import open_session
 from vocator.files.certificate import own_certificate
 from vocator.settings import settings
 from vocator.storage.access_repositories import AccessRepository
 from vocator.storage.tables import SessionRow
-from vocator.usecases.access import FROM_ALL, FROM_ONE, SESSION_HOURS, Sharing, sign_in
-from vocator.usecases.demo import load_demo
+from vocator.usecases.keeping.demo import load_demo
+from vocator.usecases.network.access import FROM_ALL, FROM_ONE, SESSION_HOURS, Sharing, sign_in
 
 
 def ticks(sheet, *steps):
@@ -172,7 +172,7 @@ def test_a_session_lasts_half_a_day(network, session):
     network()
     now = clock.utc_now()
     token = sign_in(session, PASS, "198.51.100.9", now).token
-    from vocator.usecases.access import digest
+    from vocator.usecases.network.access import digest
 
     access = AccessRepository(session)
     assert access.lives(digest(token), now + timedelta(hours=SESSION_HOURS, minutes=-1))
@@ -211,7 +211,7 @@ def test_a_link_makes_so_many_sheets_an_hour_and_no_more(linked, client, monkeyp
     hay, sheet, _ = found["hay"]
     content = hay.get(f"/api/sheets/{sheet}").json()["content"]
     asked = {"radio_id": content["radio_id"], "slot": content["goal"]["slot"], "goal": "read-back"}
-    monkeypatch.setattr("vocator.usecases.access.MOST_SHEETS_AN_HOUR", 3)
+    monkeypatch.setattr("vocator.usecases.network.access.MOST_SHEETS_AN_HOUR", 3)
     codes = [hay.post("/api/sheets", json=asked).status_code for _ in range(4)]
     assert codes == [201, 201, 422, 422], "one was made by the lead within the hour"
     assert "ask the lead" in hay.post("/api/sheets", json=asked).text

@@ -7,7 +7,7 @@ import pytest
 from vocator import clock
 from vocator.core.keeping.records import SlotState, Station
 from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
-from vocator.usecases.demo import load_demo
+from vocator.usecases.keeping.demo import load_demo
 
 
 def tick(client, sheet, steps, done=True, outcome=None, ids=None):

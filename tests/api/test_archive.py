@@ -10,7 +10,7 @@ from sqlalchemy import text
 from support.ticks import ticks_of
 from vocator.storage.archive import REVISION, added_since, rows_of, table_names
 from vocator.storage.tables import Base
-from vocator.usecases.demo import load_demo
+from vocator.usecases.keeping.demo import load_demo
 
 
 def clear(session):

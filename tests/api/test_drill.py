@@ -9,9 +9,9 @@ from pdfminer.high_level import extract_text
 from vocator import clock
 from vocator.core.drill.items import items_of
 from vocator.core.proving.operator import follow
-from vocator.usecases.drill import made
-from vocator.usecases.twin_play import pack
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.drill import made
+from vocator.usecases.twin.twin_play import pack
+from vocator.usecases.twin.twins import twin_of
 
 WICK = "oriel-wick"
 ADA = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": WICK, "firmware": ""}

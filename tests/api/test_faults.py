@@ -21,8 +21,8 @@ from vocator.api.serve import network_options, sharing_at
 from vocator.files.certificate import own_certificate
 from vocator.logs import log_config
 from vocator.settings import settings
-from vocator.usecases.access import Sharing
-from vocator.usecases.demo import load_demo
+from vocator.usecases.keeping.demo import load_demo
+from vocator.usecases.network.access import Sharing
 
 BODY_TO_COME = b"POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 9\r\n\r\n{"
 
@@ -41,7 +41,7 @@ def running(config, listening):
 
 
 def test_an_unforeseen_fault_is_an_answer_with_a_reference(client, monkeypatch, caplog):
-    monkeypatch.setattr("vocator.api.radios.all_radios", lambda store: 1 / 0)
+    monkeypatch.setattr("vocator.api.keeping.radios.all_radios", lambda store: 1 / 0)
     with caplog.at_level(logging.ERROR, logger="vocator"):
         answer = client.get("/api/radios")
     body = answer.json()
@@ -70,7 +70,7 @@ def test_a_full_disk_is_told_as_such_and_health_says_what_may_soon_be_in_the_way
     def full(store):
         raise OperationalError("insert", {}, DiskFull())
 
-    monkeypatch.setattr("vocator.api.radios.all_radios", full)
+    monkeypatch.setattr("vocator.api.keeping.radios.all_radios", full)
     refused = client.get("/api/radios")
     assert refused.status_code == 507 and refused.json()["type"] == "urn:vocator:disk" and "Make room" in refused.json()["detail"]
     health = client.get("/api/health").json()
@@ -85,7 +85,7 @@ def test_a_queue_that_is_away_is_told_as_the_store_being_away(client, session, m
     def away(url):
         raise ConnectorException
 
-    monkeypatch.setattr("vocator.usecases.making.queue_for", away)
+    monkeypatch.setattr("vocator.usecases.network.making.queue_for", away)
     refused = client.get(f"/api/outings/{outing}/making")
     assert refused.status_code == 503 and refused.json()["type"] == "urn:vocator:store"
 

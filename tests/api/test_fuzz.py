@@ -14,7 +14,7 @@ from schemathesis.specs.openapi.checks import content_type_conformance, response
 
 from api.conftest import PASS
 from vocator.api.app import create_app
-from vocator.usecases.demo import load_demo
+from vocator.usecases.keeping.demo import load_demo
 
 CHECKS = [not_a_server_error, content_type_conformance, response_schema_conformance, status_code_conformance]
 SCHEMA = schemathesis.openapi.from_dict(create_app().openapi())

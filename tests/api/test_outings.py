@@ -14,7 +14,6 @@ from vocator import clock
 from vocator.settings import settings
 from vocator.standins.listing_service import create_listing
 from vocator.storage.tables import LinkRow
-from vocator.usecases.demo import load_demo
 
 
 @pytest.fixture
@@ -52,18 +51,12 @@ def test_the_listing_is_fetched_page_by_page_kept_and_told_where_it_changed(clie
     client.post("/api/repeaters/fetch", params=HERE)
     barren = next(r for r in client.get("/api/repeaters", params=HERE).json()["repeaters"] if r["id"] == "barren")
     assert barren["state"] == "off air", "an older listing does not take the place of a newer one"
-    monkeypatch.setattr("vocator.usecases.listing.SERVICE_S", 0.3)
+    monkeypatch.setattr("vocator.usecases.outings.listing.SERVICE_S", 0.3)
     for rest, word in (("?fail=500", "500"), ("?slow=2", "within")):
         service(rest)
         away = client.post("/api/repeaters/fetch", params=HERE)
         assert away.status_code == 424 and word in away.json()["detail"]
         assert len(client.get("/api/repeaters", params=HERE).json()["repeaters"]) == len(kept["repeaters"])
-
-
-@pytest.fixture
-def demo(session, client):
-    load_demo(session)
-    return client
 
 
 def board(client):
@@ -94,124 +87,126 @@ def follow(client, sheet_id):
     assert client.post("/api/sheets/ticks", json={"ticks": ticks}).status_code == 200
 
 
-def test_sheets_are_made_for_twelve_different_radios_and_the_board_turns_ready(demo):
-    b = board(demo)
+def test_sheets_are_made_for_twelve_different_radios_and_the_board_turns_ready(demo_client):
+    b = board(demo_client)
     assert len(b["people"]) == 12
     for p in b["people"]:
-        sheet = demo.get(f"/api/sheets/{make(demo, b, p['id'])}").json()["content"]
+        sheet = demo_client.get(f"/api/sheets/{make(demo_client, b, p['id'])}").json()["content"]
         assert sheet["proof"]["verdict"] == "proven"
         assert {x["slot"] for x in sheet["parts"]} == {c["slot"] for c in p["cells"] if c["state"] == "none"}
-    b = board(demo)
+    b = board(demo_client)
     assert all(p["waiting"] == 0 for p in b["people"])
     assert set(states(b, "hay").values()) == {"planned", "beyond"}
-    follow(demo, person(b, "hay")["sheets"][0])
-    after = person(board(demo), "hay")
+    follow(demo_client, person(b, "hay")["sheets"][0])
+    after = person(board(demo_client), "hay")
     assert after["ready"] and after["done"] == after["able"] == 9
-    assert demo.get("/api/radios").json()[-1]["model"] == "oriel-lantern", "their radios are not mine"
+    assert demo_client.get("/api/radios").json()[-1]["model"] == "oriel-lantern", "their radios are not mine"
 
 
-def test_a_change_to_one_channel_marks_whose_radio_wants_it_anew_and_gives_just_that(demo):
-    b = board(demo)
-    first = make(demo, b, "hay")
-    follow(demo, first)
-    b = board(demo)
+def test_a_change_to_one_channel_marks_whose_radio_wants_it_anew_and_gives_just_that(demo_client):
+    b = board(demo_client)
+    first = make(demo_client, b, "hay")
+    follow(demo_client, first)
+    b = board(demo_client)
     outing = b["outing"]
     next(c for c in outing["channels"] if c["id"] == "ridge")["line"] = "147.330 + 110.9"
-    saved = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
+    saved = demo_client.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
     assert states(saved, "hay")["ridge"] == "changed"
     assert list(states(saved, "hay").values()).count("changed") == 1
-    again = make(demo, saved, "hay")
-    parts = demo.get(f"/api/sheets/{again}").json()["content"]["parts"]
+    again = make(demo_client, saved, "hay")
+    parts = demo_client.get(f"/api/sheets/{again}").json()["content"]["parts"]
     assert [p["slot"] for p in parts] == ["1"]
-    assert states(board(demo), "hay")["ridge"] == "read_back", "the slot is noted; the new sheet is to be carried out"
-    assert make(demo, board(demo), "hay") is None
+    assert states(board(demo_client), "hay")["ridge"] == "read_back", "the slot is noted; the new sheet is to be carried out"
+    assert make(demo_client, board(demo_client), "hay") is None
 
 
-def test_two_leads_changing_at_once_lose_nothing(demo):
-    b = board(demo)
+def test_two_leads_changing_at_once_lose_nothing(demo_client):
+    b = board(demo_client)
     ours, theirs = {**b["outing"], "place": "ours"}, {**b["outing"], "place": "theirs"}
-    assert demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": ours}).status_code == 200
-    clash = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": theirs})
+    assert demo_client.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": ours}).status_code == 200
+    clash = demo_client.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": theirs})
     assert clash.status_code == 409 and clash.json()["type"] == "urn:vocator:clash"
-    assert board(demo)["outing"]["place"] == "ours"
+    assert board(demo_client)["outing"]["place"] == "ours"
 
 
-def test_a_volunteers_link_shows_only_the_own_and_can_be_withdrawn_and_expires(demo, session):
-    b = board(demo)
-    make(demo, b, "hay")
-    make(demo, b, "kit")
-    path = demo.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"]
+def test_a_volunteers_link_shows_only_the_own_and_can_be_withdrawn_and_expires(demo_client, session):
+    b = board(demo_client)
+    make(demo_client, b, "hay")
+    make(demo_client, b, "kit")
+    path = demo_client.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"]
     token = path.removeprefix("/v/")
-    seen = demo.get(f"/api/volunteer/{token}").json()
+    seen = demo_client.get(f"/api/volunteer/{token}").json()
     assert seen["person"]["name"] == "QZ5HAY" and len(seen["sheets"]) == 1
     assert "QZ8KIT" not in str(seen) and "Lantern" not in str(seen)
-    assert demo.get(f"/api/volunteer/{token}/qr.svg").headers["content-type"].startswith("image/svg")
-    assert person(board(demo), "hay")["linked"]
-    second = demo.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"].removeprefix("/v/")
-    assert demo.get(f"/api/volunteer/{token}").status_code == 404, "a new link withdraws the old one"
-    assert demo.delete(f"/api/outings/{b['id']}/people/hay/link").status_code == 204
-    assert demo.get(f"/api/volunteer/{second}").status_code == 404
-    third = demo.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"].removeprefix("/v/")
+    assert demo_client.get(f"/api/volunteer/{token}/qr.svg").headers["content-type"].startswith("image/svg")
+    assert person(board(demo_client), "hay")["linked"]
+    second = demo_client.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"].removeprefix("/v/")
+    assert demo_client.get(f"/api/volunteer/{token}").status_code == 404, "a new link withdraws the old one"
+    assert demo_client.delete(f"/api/outings/{b['id']}/people/hay/link").status_code == 204
+    assert demo_client.get(f"/api/volunteer/{second}").status_code == 404
+    third = demo_client.post(f"/api/outings/{b['id']}/people/hay/link").json()["path"].removeprefix("/v/")
     session.execute(update(LinkRow).values(expires_at=clock.utc_now() - timedelta(seconds=1)))
     for bad in (third, "forged", "x" * 300):
-        refused = demo.get(f"/api/volunteer/{bad}")
+        refused = demo_client.get(f"/api/volunteer/{bad}")
         assert refused.status_code == 404 and "ask the lead" in refused.json()["detail"]
 
 
-def test_findings_are_accepted_and_taken_back(demo):
-    b = board(demo)
+def test_findings_are_accepted_and_taken_back(demo_client):
+    b = board(demo_client)
     soft = next(f for f in b["findings"] if not f["harm"])
-    after = demo.post(f"/api/outings/{b['id']}/accept", json={"key": soft["key"], "accepted": True}).json()
+    after = demo_client.post(f"/api/outings/{b['id']}/accept", json={"key": soft["key"], "accepted": True}).json()
     assert next(f for f in after["findings"] if f["key"] == soft["key"])["accepted"]
-    back = demo.post(f"/api/outings/{b['id']}/accept", json={"key": soft["key"], "accepted": False}).json()
+    back = demo_client.post(f"/api/outings/{b['id']}/accept", json={"key": soft["key"], "accepted": False}).json()
     assert not any(f["accepted"] for f in back["findings"])
 
 
-def test_an_outing_goes_out_as_a_file_and_comes_in_as_another(demo):
-    b = board(demo)
-    text = demo.get(f"/api/outings/{b['id']}/export.json").content
-    copy = demo.post("/api/outings/import", content=text)
+def test_an_outing_goes_out_as_a_file_and_comes_in_as_another(demo_client):
+    b = board(demo_client)
+    text = demo_client.get(f"/api/outings/{b['id']}/export.json").content
+    copy = demo_client.post("/api/outings/import", content=text)
     assert copy.status_code == 201
     assert copy.json()["outing"] == b["outing"] and copy.json()["id"] != b["id"]
     for form in ("geojson", "gpx"):
-        places = demo.get(f"/api/outings/{b['id']}/export.{form}").content
-        assert demo.post(f"/api/outings/{copy.json()['id']}/places", content=places).status_code == 200
+        places = demo_client.get(f"/api/outings/{b['id']}/export.{form}").content
+        assert demo_client.post(f"/api/outings/{copy.json()['id']}/places", content=places).status_code == 200
     for bad in (b"", b"{}", text[:200], b'{"vocator_outing": 2}', b"[]"):
-        assert demo.post("/api/outings/import", content=bad).status_code == 422
-    assert demo.get(f"/api/outings/{b['id']}/export.doc").status_code == 422
+        assert demo_client.post("/api/outings/import", content=bad).status_code == 422
+    assert demo_client.get(f"/api/outings/{b['id']}/export.doc").status_code == 422
     for query in ("", "?person=hay&paper=letter"):
-        assert demo.get(f"/api/outings/{b['id']}/cards.pdf{query}").content.startswith(b"%PDF-")
-    assert demo.get(f"/api/outings/{b['id']}/cards.pdf?paper=a7").status_code == 404
-    sheet = make(demo, b, "hay")
-    assert demo.get(f"/api/sheets/{sheet}/card.pdf").content.startswith(b"%PDF-")
-    assert demo.delete(f"/api/outings/{copy.json()['id']}").status_code == 204
+        assert demo_client.get(f"/api/outings/{b['id']}/cards.pdf{query}").content.startswith(b"%PDF-")
+    assert demo_client.get(f"/api/outings/{b['id']}/cards.pdf?paper=a7").status_code == 404
+    sheet = make(demo_client, b, "hay")
+    assert demo_client.get(f"/api/sheets/{sheet}/card.pdf").content.startswith(b"%PDF-")
+    assert demo_client.delete(f"/api/outings/{copy.json()['id']}").status_code == 204
 
 
-def test_a_person_with_another_radio_starts_anew_and_bad_parts_are_refused(demo):
-    b = board(demo)
-    make(demo, b, "hay")
+def test_a_person_with_another_radio_starts_anew_and_bad_parts_are_refused(demo_client):
+    b = board(demo_client)
+    make(demo_client, b, "hay")
     outing = b["outing"]
     next(p for p in outing["people"] if p["id"] == "hay")["model"] = "brisko-pico"
-    saved = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
-    make(demo, saved, "hay")
-    assert "planned" in states(board(demo), "hay").values()
+    saved = demo_client.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
+    make(demo_client, saved, "hay")
+    assert "planned" in states(board(demo_client), "hay").values()
     for part, value, status in (("model", "no-such", 404), ("post", "nowhere", 422)):
         broken = {**outing, "people": [{**outing["people"][0], part: value}]}
-        assert demo.put(f"/api/outings/{b['id']}", json={"version": saved["version"], "outing": broken}).status_code == status
-    assert demo.get("/api/outings/999").status_code == 404
-    assert demo.post(f"/api/outings/{b['id']}/people/nobody/sheet").status_code == 404
+        assert (
+            demo_client.put(f"/api/outings/{b['id']}", json={"version": saved["version"], "outing": broken}).status_code == status
+        )
+    assert demo_client.get("/api/outings/999").status_code == 404
+    assert demo_client.post(f"/api/outings/{b['id']}/people/nobody/sheet").status_code == 404
 
 
-def test_nothing_heard_leads_to_a_branch_whose_sheet_is_proven(demo):
-    b = board(demo)
-    sheet = make(demo, b, "hay")
-    radio = demo.get(f"/api/sheets/{sheet}").json()["content"]["radio_id"]
-    found = demo.get(f"/api/radios/{radio}/slots/7/faults")
+def test_nothing_heard_leads_to_a_branch_whose_sheet_is_proven(demo_client):
+    b = board(demo_client)
+    sheet = make(demo_client, b, "hay")
+    radio = demo_client.get(f"/api/sheets/{sheet}").json()["content"]["radio_id"]
+    found = demo_client.get(f"/api/radios/{radio}/slots/7/faults")
     assert found.status_code == 404, "nothing is known to stand there"
-    tree = demo.get(f"/api/radios/{radio}/slots/1/faults").json()
+    tree = demo_client.get(f"/api/radios/{radio}/slots/1/faults").json()
     assert "147.930" in tree["line"] and "103.5" in tree["line"]
     branch = next(x for x in tree["branches"] if x["fault"] == "sign")
-    made = demo.post(
+    made = demo_client.post(
         "/api/sheets", json={"radio_id": radio, "slot": "1", "line": tree["line"], "label": tree["label"], "goal": branch["mend"]}
     )
     assert made.status_code == 201 and made.json()["content"]["proof"]["verdict"] == "proven"
@@ -232,12 +227,12 @@ CSV = {
 
 
 @pytest.mark.parametrize(("raw", "count"), CSV.values(), ids=CSV.keys())
-def test_channels_come_from_csv_with_a_preview_and_a_known_name_takes_its_place(demo, raw, count):
-    b = board(demo)
-    seen = demo.post(f"/api/outings/{b['id']}/channels/preview", content=raw).json()
+def test_channels_come_from_csv_with_a_preview_and_a_known_name_takes_its_place(demo_client, raw, count):
+    b = board(demo_client)
+    seen = demo_client.post(f"/api/outings/{b['id']}/channels/preview", content=raw).json()
     assert seen["can_take"] and len(seen["rows"]) == count and all("receive" in r["text"] for r in seen["rows"])
-    assert board(demo)["outing"] == b["outing"], "a preview takes nothing"
-    after = demo.post(f"/api/outings/{b['id']}/channels", content=raw).json()
+    assert board(demo_client)["outing"] == b["outing"], "a preview takes nothing"
+    after = demo_client.post(f"/api/outings/{b['id']}/channels", content=raw).json()
     known = {c["name"] for c in b["outing"]["channels"]}
     assert len(after["outing"]["channels"]) == len(b["outing"]["channels"]) + sum(r["name"] not in known for r in seen["rows"])
 
@@ -251,19 +246,21 @@ def test_channels_come_from_csv_with_a_preview_and_a_known_name_takes_its_place(
     ],
     ids=range(11),
 )  # fmt: skip
-def test_a_csv_with_anything_wrong_takes_nothing_and_says_what(demo, raw):
-    b = board(demo)
-    assert not demo.post(f"/api/outings/{b['id']}/channels/preview", content=raw).json()["can_take"]
-    refused = demo.post(f"/api/outings/{b['id']}/channels", content=raw)
+def test_a_csv_with_anything_wrong_takes_nothing_and_says_what(demo_client, raw):
+    b = board(demo_client)
+    assert not demo_client.post(f"/api/outings/{b['id']}/channels/preview", content=raw).json()["can_take"]
+    refused = demo_client.post(f"/api/outings/{b['id']}/channels", content=raw)
     assert refused.status_code == 422 and "nothing was taken" in refused.json()["do"]
-    assert board(demo)["outing"] == b["outing"]
+    assert board(demo_client)["outing"] == b["outing"]
 
 
-def test_channels_go_out_as_csv_and_come_back_the_same_and_no_cell_is_a_formula(demo):
-    b = board(demo)
+def test_channels_go_out_as_csv_and_come_back_the_same_and_no_cell_is_a_formula(demo_client):
+    b = board(demo_client)
     outing = b["outing"]
     outing["channels"][0]["note"] = "=1+1"
-    b = demo.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
-    text = demo.get(f"/api/outings/{b['id']}/export.csv").content
+    b = demo_client.put(f"/api/outings/{b['id']}", json={"version": b["version"], "outing": outing}).json()
+    text = demo_client.get(f"/api/outings/{b['id']}/export.csv").content
     assert b"'=1+1" in text
-    assert demo.post(f"/api/outings/{b['id']}/channels", content=text).json()["outing"]["channels"] == b["outing"]["channels"]
+    assert (
+        demo_client.post(f"/api/outings/{b['id']}/channels", content=text).json()["outing"]["channels"] == b["outing"]["channels"]
+    )

@@ -11,22 +11,15 @@ from vocator.core.outing.ride_safety import ride_inputs
 from vocator.core.proving.operator import follow
 from vocator.core.radio.inputs import Tap
 from vocator.files.channels_csv import read_channels
-from vocator.usecases.demo import load_demo
-from vocator.usecases.make_batch import batch_of
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.make_batch import batch_of
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.twin.twins import twin_of
 
 WAYS = [
     (["ardvane-osprey"], "Wren-5"), (["ardvane-osprey"], "Sable-1"), (["ardvane-heron"], "Marlin"), (["ardvane-heron"], "Tansy-2"),
     (["oriel-lantern"], "Wren-5"), (["oriel-lantern"], "Sable-1"), (["ardvane-finch"], "Sable-1"), (["ardvane-finch", "brisko-pico"], "Petrel-3"),
     (["ardvane-finch", "brisko-pico"], "Tansy-2"),
 ]  # fmt: skip
-
-
-@pytest.fixture
-def demo(session, client):
-    load_demo(session)
-    return client
 
 
 def my_radios(client, models):
@@ -60,13 +53,13 @@ def followed(client, ids):
 
 
 @pytest.mark.parametrize(("models", "satellite"), WAYS)
-def test_a_set_is_written_once_and_no_click_too_many_sends_on_a_downlink(demo, models, satellite):
-    ids = my_radios(demo, models)
-    first, *later = highest(demo, satellite)
-    plan = demo.get(path(first), params={"radio": ids}).json()
-    made = demo.post(path(first) + "/sheets", params={"radio": ids}, json={})
+def test_a_set_is_written_once_and_no_click_too_many_sends_on_a_downlink(demo_client, models, satellite):
+    ids = my_radios(demo_client, models)
+    first, *later = highest(demo_client, satellite)
+    plan = demo_client.get(path(first), params={"radio": ids}).json()
+    made = demo_client.post(path(first) + "/sheets", params={"radio": ids}, json={})
     assert made.status_code == 201, made.text
-    states = followed(demo, made.json()["ids"])
+    states = followed(demo_client, made.json()["ids"])
     uplink, downlink = plan["transponder"]["uplink_hz"], plan["transponder"]["downlink_hz"]
     way = next(w for w in plan["ways"] if w["taken"])
     for part in way["parts"]:
@@ -94,28 +87,28 @@ def test_a_set_is_written_once_and_no_click_too_many_sends_on_a_downlink(demo, m
         assert not any("downlink" in words for words in plan["dangers"])
 
     for other in (first, *later[:2]):
-        again = demo.get(path(other), params={"radio": ids}).json()
+        again = demo_client.get(path(other), params={"radio": ids}).json()
         if len(again["set"]["memories"]) > len(plan["set"]["memories"]):
             continue
         assert all(r["there"] for r in again["rows"]), [r for r in again["rows"] if not r["there"]]
         assert {r["slot"] for r in again["rows"]} <= {r["slot"] for r in plan["rows"]}
-        chain = demo.post(path(other) + "/sheets", params={"radio": ids}, json={}).json()["ids"]
-        assert all(demo.get(f"/api/sheets/{i}").json()["content"]["goal_kind"] != "store" for i in chain)
+        chain = demo_client.post(path(other) + "/sheets", params={"radio": ids}, json={}).json()["ids"]
+        assert all(demo_client.get(f"/api/sheets/{i}").json()["content"]["goal_kind"] != "store" for i in chain)
 
 
-def test_a_higher_pass_writes_only_what_the_lower_ones_set_lacks(demo):
-    (radio,) = my_radios(demo, ["ardvane-heron"])
-    own = highest(demo, "Marlin")
-    plans = [(p, demo.get(path(p), params={"radio": radio}).json()) for p in own]
+def test_a_higher_pass_writes_only_what_the_lower_ones_set_lacks(demo_client):
+    (radio,) = my_radios(demo_client, ["ardvane-heron"])
+    own = highest(demo_client, "Marlin")
+    plans = [(p, demo_client.get(path(p), params={"radio": radio}).json()) for p in own]
     low, before = min(plans, key=lambda x: len(x[1]["set"]["memories"]))
     high, after = max(plans, key=lambda x: len(x[1]["set"]["memories"]))
     assert len(after["set"]["memories"]) > len(before["set"]["memories"])
-    followed(demo, demo.post(path(low) + "/sheets", params={"radio": radio}, json={}).json()["ids"])
-    plan = demo.get(path(high), params={"radio": radio}).json()
+    followed(demo_client, demo_client.post(path(low) + "/sheets", params={"radio": radio}, json={}).json()["ids"])
+    plan = demo_client.get(path(high), params={"radio": radio}).json()
     written = {r["slot"] for r in before["rows"]}
     there = {r["slot"] for r in plan["rows"] if r["there"]}
     assert there and there <= written
     assert len({r["slot"] for r in plan["rows"]}) == len(plan["rows"])
-    chain = demo.post(path(high) + "/sheets", params={"radio": radio}, json={}).json()["ids"]
-    first = demo.get(f"/api/sheets/{chain[0]}").json()["content"]
+    chain = demo_client.post(path(high) + "/sheets", params={"radio": radio}, json={}).json()["ids"]
+    first = demo_client.get(f"/api/sheets/{chain[0]}").json()["content"]
     assert {p["slot"] for p in first["parts"]} == {r["slot"] for r in plan["rows"] if not r["there"]}

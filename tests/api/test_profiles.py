@@ -122,7 +122,7 @@ def test_two_descriptions_stand_side_by_side_and_single_readings_are_taken_over(
 
 
 def test_a_folder_of_profiles_is_the_clubs_library(client, tmp_path, monkeypatch):
-    monkeypatch.setattr("vocator.usecases.library.settings", lambda: Settings(library=tmp_path / "library"))
+    monkeypatch.setattr("vocator.usecases.profiles.library.settings", lambda: Settings(library=tmp_path / "library"))
     assert client.get("/api/library").json() == []
     (tmp_path / "library").mkdir()
     (tmp_path / "library" / "linnet.yaml").write_text(OWN, encoding="utf-8")

@@ -81,6 +81,9 @@ def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, serve
         page.goto(demo + "/passes")
         expect(page.get_by_text(one["satellite"]).first).to_be_visible()
         page.goto(f"{demo}/passes/{one['number']}/{one['aos_utc'].replace(':', '%3A')}")
+        page.get_by_role("button", name=re.compile("Write the sheets|Set it up")).click()
+        expect(page.get_by_text(re.compile(r"sheet 1 of \d"))).to_be_visible(timeout=90_000)
+        page.go_back()
         page.get_by_role("link", name="Rehearse", exact=True).click()
         expect(page.get_by_role("button", name=re.compile("Call|Stamp|PTT", re.I)).first).to_be_visible()
         page.goto(demo + "/drill")
@@ -106,3 +109,5 @@ def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, serve
     assert len([e for e in log if e["slot"] == "12" and "read back" in e["text"]]) == 1
     batch = next(s for s in httpx.get(demo + "/api/sheets").json() if s["title"].startswith("5 channels"))
     assert batch["radio"] == "Pelorn Hiker" and batch["done"] >= 1
+    sheets = httpx.get(demo + "/api/sheets").json()
+    assert any(re.search(r"\d channels, ", s["title"]) and s["radio"] != "Pelorn Hiker" for s in sheets)

@@ -10,7 +10,7 @@ from vocator.core.goals.goal import Beyond
 from vocator.core.planning.kinds import KINDS
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.errors import NotFound
-from vocator.usecases.sheet_work import drawn_sheet, sights_after
+from vocator.usecases.programming.sheet_work import drawn_sheet, sights_after
 
 pytestmark = pytest.mark.browser
 STEP_ON = """async ([from, to, all]) => {

@@ -10,7 +10,7 @@ import httpx
 import pytest
 from playwright.sync_api import Browser, expect
 
-from vocator.usecases.field_kit import field_kit
+from vocator.usecases.network.field_kit import field_kit
 
 pytestmark = pytest.mark.browser
 

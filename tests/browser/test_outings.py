@@ -287,3 +287,41 @@ def test_what_two_leads_change_at_once_goes_together_or_stands_side_by_side(
     expect(dialog).to_have_count(0)
     assert httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"]["people"] == []
     other.context.close()
+
+
+def test_an_outing_is_changed_with_no_server_and_told_when_it_is_back(page: Page, demo: str):
+    person = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": "oriel-wick", "firmware": ""}
+    made = httpx.post(demo + "/api/outings", json={"outing": {"name": "No server", "people": [person]}}).json()
+    page.goto(demo + "/outing")
+    page.get_by_label("Outing", exact=True).select_option(label="No server")
+    expect(page.get_by_role("button", name="Ridge", exact=True)).to_be_visible()
+    page.route("**/api/**", lambda route: route.abort())
+    dialog = page.get_by_role("dialog")
+    page.get_by_role("button", name="Ridge", exact=True).click()
+    dialog.get_by_label("Tactical name").fill("Ford")
+    dialog.get_by_role("button", name="Save").click()
+    expect(dialog).to_have_count(0)
+    page.get_by_role("button", name="Add a channel").click()
+    dialog.get_by_label("Name").fill("HUT")
+    dialog.get_by_label("Listing line").fill("146.52 simplex")
+    dialog.get_by_role("button", name="Save").click()
+    waits = page.get_by_role("status").filter(has_text="Changed on this device")
+    expect(waits).to_contain_text("channel HUT, added")
+    expect(waits).to_contain_text("person Ada, changed")
+
+    def kept() -> dict:
+        return httpx.get(f"{demo}/api/outings/{made['id']}").json()
+
+    theirs = kept()
+    theirs["outing"]["people"][0] |= {"name": "Ada L", "tactical": "Hut"}
+    address = f"{demo}/api/outings/{made['id']}"
+    assert httpx.put(address, json={"version": theirs["version"], "outing": theirs["outing"]}).status_code == 200
+    page.unroute("**/api/**")
+    ask = page.get_by_role("alert").filter(has_text="Others changed the same meanwhile")
+    expect(ask).to_contain_text("Theirs: Hut", timeout=20_000)
+    ask.get_by_role("button", name="Yours: Ford").click()
+    expect(waits).to_have_count(0)
+    told = kept()["outing"]
+    assert [(p["name"], p["tactical"]) for p in told["people"]] == [("Ada L", "Ford")]
+    assert [c["name"] for c in told["channels"]] == ["HUT"]
+    expect(page.get_by_role("button", name=re.compile("HUT")).first).to_be_visible()

@@ -115,7 +115,7 @@ def test_a_satellite_of_ones_own_is_given_links_written_rehearsed_with_arming_an
             page.get_by_role("link", name=f"Next: sheet {number + 1} of 5").click()
     expect(page.get_by_role("link", name="Ride the pass")).to_be_visible()
     page.get_by_role("link", name="Rehearse it").click()
-    expect(page.locator(".air")).to_contain_text("Silent: its timer is not running")
+    expect(page.locator(".air")).to_contain_text("Silent, its timer is not running")
     twin = page.get_by_role("group", name="Virtual Ardvane Osprey")
     ptt = twin.get_by_role("button", name="PTT", exact=True)
     ptt.click()

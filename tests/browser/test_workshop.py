@@ -23,7 +23,7 @@ from vocator.core.radio.twin import Twin
 from vocator.files.profile_readings import build_whole
 from vocator.files.profile_yaml import PROFILES, build
 from vocator.files.strict_yaml import read_yaml
-from vocator.usecases.goal_table import first_goal
+from vocator.usecases.programming.goal_table import first_goal
 
 pytestmark = pytest.mark.browser
 

@@ -9,8 +9,8 @@ from pathlib import Path
 import pytest
 
 from vocator.core.radio.report import memory_dict
-from vocator.usecases.run_twin import run_twin
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.run_twin import run_twin
+from vocator.usecases.twin.twins import twin_of
 
 TLE = "tests/reference/elements.tle"
 DOPPLER = (

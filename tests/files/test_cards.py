@@ -11,10 +11,10 @@ from vocator.core.goals.goal import Beyond
 from vocator.files.card_layout import MARGIN, PAD, Card, Cell, printable
 from vocator.files.cards_pdf import SIZES, write_cards
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.cards import sheet_rows
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.sheet_view import sheet_view
-from vocator.usecases.twins import twin_of
+from vocator.usecases.outings.cards import sheet_rows
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.programming.sheet_view import sheet_view
+from vocator.usecases.twin.twins import twin_of
 
 SIGNS = "−±°↑↓–·…“”’×•é"
 LONGEST = "Wherever the radio shows a value that nobody expected, turn back and begin this chapter anew: ELEPHANTINE-LABELS-OF-ALL-KINDS"

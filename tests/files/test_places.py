@@ -11,7 +11,7 @@ from vocator.files.cards_pdf import qr_svg, write_cards
 from vocator.files.geojson import read_geojson, write_geojson
 from vocator.files.gpx import read_gpx, write_gpx
 from vocator.files.strict_yaml import load_yaml
-from vocator.usecases.outings import DEMO_OUTING
+from vocator.usecases.outings.outings import DEMO_OUTING
 
 DEMO = outing_from(load_yaml(DEMO_OUTING).data)
 

@@ -5,11 +5,11 @@ from pathlib import Path
 import pytest
 
 from vocator.core.radio.register import ALL_KINDS, REGISTER
-from vocator.core.radio.twin import ALL_VERBS
+from vocator.core.radio.tables import ALL_VERBS
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_yaml import build, model_names
 from vocator.files.strict_yaml import read_yaml
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twins import twin_of
 
 ROOT = Path(__file__).parent.parent.parent
 FINCH = (ROOT / "src/vocator/data/profiles/ardvane-finch.yaml").read_text(encoding="utf-8")

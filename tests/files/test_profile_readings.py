@@ -7,8 +7,8 @@ from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_readings import readings
 from vocator.files.profile_yaml import build
 from vocator.files.strict_yaml import read_yaml
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.twins import known_meanwhile
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.twin.twins import known_meanwhile
 
 GOOD = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8").replace("model: ardvane-finch", "model: own-finch")
 HARMLESS = "- {path: [screens, store, window_s], readings: [5], why: the page gives no time}\n"

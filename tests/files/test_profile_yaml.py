@@ -13,11 +13,13 @@ from vocator.core.planning.planner import plan
 from vocator.core.proving.prover import Verdict, prove
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.audit import traps, unreachable
+from vocator.core.radio.compiled import compiled, from_compiled
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.twin import Twin
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_parts import PROFILES
+from vocator.files.profile_readings import build_whole, read_kept
 from vocator.files.profile_schema import json_schema
 from vocator.files.profile_writing import profile_yaml
 from vocator.files.profile_yaml import build, check_text, load_profile, model_names
@@ -58,6 +60,10 @@ def test_every_shipped_profile_is_good_and_whole(model):
         ("new_hz: [144000000]", "new_hz: []", "bands.0.new_hz", "one for each row"),
         ("new_hz: [144000000]", "new_hz: [430000000]", "bands.0.new_hz", "outside the band"),
         ("occupied: overwrite", "occupied: ask", "screens.store.occupied", "name the question"),
+        ("kind: rest\n", "kind: rset\n", "screens.vfo.kind", "no kind of screen; allowed: rest, layer"),
+        ("    kind: rest\n    shows: vfo\n", "    shows: vfo\n", "screens.vfo.kind", "missing; allowed: rest"),
+        ("kind: rest\n", "kind: rest\n    stops: true\n", "screens.vfo.stops", "of kind rest; it stands on: picker"),
+        ("kind: rest\n", "kind: rest\n    stopps: true\n", "screens.vfo.stopps", "unknown key"),
         ('- ["1", "2", "3"', '- ["1", "2", "33"', "panel.rows", "no key of this radio"),
     ],
 )  # fmt: skip
@@ -139,3 +145,18 @@ def test_dials_keys_times_and_signs_are_the_profile_s_own():
     assert held.press("[FN 0.4s]").state._replace(idle_ms=0) == twin.start, "neither tapped nor held"
     with pytest.raises(ActionError, match="KNOB"):
         held.press("DIAL +1")
+
+
+def test_a_profile_kept_by_an_earlier_version_loses_only_what_means_nothing_on_its_screens():
+    older = GOOD.replace("kind: rest\n", "kind: rest\n    stops: true\n    digits: 6\n", 1)
+    older += "\nunknown:\n  - {path: [screens, vfo, stops], readings: [false]}\n  - {path: [shift_on_click], readings: [true]}\n"
+    with pytest.raises(DataFileError, match="stands on: picker"):
+        build_whole(read_yaml(older, "new.yaml"))
+    kept = read_kept(older.replace("auto_shift: true", "auto_shift: true\nshift_on_click: false", 1), "kept.yaml")
+    assert build_whole(kept) == load_profile("ardvane-finch")
+    assert [one["path"] for one in kept.data["unknown"]] == [["shift_on_click"]]
+    with pytest.raises(DataFileError, match="unknown key"):
+        build_whole(read_kept(older.replace("stops: true", "stopps: true"), "kept.yaml"))
+    whole = json.loads(compiled(load_profile("ardvane-finch")))
+    whole["screens"][0]["digits"] = 6
+    assert from_compiled(json.dumps(whole)) == load_profile("ardvane-finch")

@@ -2,8 +2,8 @@
 
 from vocator.core.goals.kind import Asks
 from vocator.core.planning.kinds import KINDS
-from vocator.usecases.make_sheet import SheetRequest
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.make_sheet import SheetRequest
+from vocator.usecases.twin.twins import twin_of
 
 
 def asked(model: str, word: str) -> SheetRequest:

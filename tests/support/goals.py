@@ -7,7 +7,7 @@ import json
 from pathlib import Path
 from typing import Any
 
-from vocator.usecases.goal_table import TABLE, prove_table
+from vocator.usecases.programming.goal_table import TABLE, prove_table
 
 PAGE = Path(__file__).parent.parent.parent / "docs" / "goals.md"
 HEAD = """# Radios by goals

@@ -7,9 +7,10 @@ from vocator.core.channel.channel import Channel
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.perform import perform
+from vocator.core.radio.screens import RestScreen
 from vocator.core.radio.start import start_state
 from vocator.core.radio.twin import Twin
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twins import twin_of
 
 F = TypeVar("F", bound=Callable[..., Any])
 SENTENCES: list[tuple[str, str, str]] = []
@@ -67,7 +68,7 @@ class Hands:
 
     @property
     def at_rest(self) -> bool:
-        return self.twin.screens[self.state.screen].kind == "rest"
+        return isinstance(self.twin.screens[self.state.screen], RestScreen)
 
     def slot(self, number: int) -> Channel | None:
         stored = self.state.slots[number - self.twin.profile.first_slot]

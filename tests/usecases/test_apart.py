@@ -9,13 +9,13 @@ from vocator.core.goals.goal import Beyond
 from vocator.core.refusal import Refusal
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_parts import PROFILES
-from vocator.usecases import apart as module
-from vocator.usecases.apart import apart, work_apart
-from vocator.usecases.deep_proof import proof_from_every_state
 from vocator.usecases.errors import Doubtful, NotFound
-from vocator.usecases.make_sheet import SheetRequest
-from vocator.usecases.sheet_work import drawn_batch, drawn_sheet, recovery_from, sights_after
-from vocator.usecases.twins import known_meanwhile, read_own_with
+from vocator.usecases.network import apart as module
+from vocator.usecases.network.apart import apart, work_apart
+from vocator.usecases.programming.deep_proof import proof_from_every_state
+from vocator.usecases.programming.make_sheet import SheetRequest
+from vocator.usecases.programming.sheet_work import drawn_batch, drawn_sheet, recovery_from, sights_after
+from vocator.usecases.twin.twins import known_meanwhile, read_own_with
 
 FINCH = SheetRequest("ardvane-finch", "7", "147.33 + 103.5", "RIDGE")
 OWN = (PROFILES / "ardvane-finch.yaml").read_text(encoding="utf-8").replace("model: ardvane-finch", "model: my-linnet")

@@ -7,24 +7,28 @@ import pytest
 
 from support.owner import CONFIRMED, PAGES, PEBBLE, described, table_of
 from vocator.core.describing.draft import Wrong, checked_press, key_rows, new_description, ranges_hz, take_entries
-from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS, asked_of
+from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS
 from vocator.core.describing.questions import BY_NAME, QUESTIONS
 from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.prover import Verdict
+from vocator.core.radio.register import ALL_KINDS
+from vocator.core.radio.screens import SCREEN_KINDS
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_readings import build_whole
-from vocator.files.profile_schema import ScreenFile, SettingFile
+from vocator.files.profile_schema import SettingFile
 from vocator.files.profile_writing import profile_yaml
 from vocator.files.profile_yaml import model_names
+from vocator.files.screen_schema import SCREEN_FILES, fields_of
 from vocator.files.strict_yaml import load_yaml, read_yaml
 from vocator.storage.tables import DescriptionRow
-from vocator.usecases import described as shown
-from vocator.usecases import describing
 from vocator.usecases.errors import Clash
-from vocator.usecases.goal_table import first_goal
+from vocator.usecases.profiles import described as shown
+from vocator.usecases.profiles import describing
+from vocator.usecases.profiles.described import asked_of
+from vocator.usecases.programming.goal_table import first_goal
 
 
 def pebble_rows() -> list[dict]:
@@ -114,12 +118,10 @@ def test_an_incomplete_description_is_a_normal_thing(seed):
 
 
 def test_every_part_of_the_schema_is_asked_for_in_words():
-    assert set(SCREEN_FIELDS) == set(ScreenFile.model_fields)
+    assert set(SCREEN_FIELDS) == {field for kind in SCREEN_FILES for field in fields_of(kind)}
     assert set(SETTING_FIELDS) == set(SettingFile.model_fields)
-    kinds = ScreenFile.model_fields["kind"].annotation.__args__
-    assert all(len(asked_of(k)) > 3 for k in kinds)
-    named = {kind for f in SCREEN_FIELDS.values() for kind in f.kinds}
-    assert named <= set(kinds)
+    assert all(len(asked_of(k)) > 3 for k in SCREEN_FILES)
+    assert set(SCREEN_FILES) == set(SCREEN_KINDS) == ALL_KINDS
 
 
 @pytest.mark.parametrize(

@@ -9,8 +9,8 @@ import pytest
 
 from support.device import Device
 from vocator.files.profile_yaml import load_profile, model_names
-from vocator.usecases.demo import load_demo
-from vocator.usecases.field_kit import core_zip
+from vocator.usecases.keeping.demo import load_demo
+from vocator.usecases.network.field_kit import core_zip
 
 LINES = ["147.33 + 103.5 DEPOT", "442.1 d023 narrow", "146.55"]
 
@@ -317,3 +317,33 @@ def test_a_rehearsed_ride_is_scored_alike(client, device, session):
         assert (status, here) == (200, there.json())
         assert there.json()["changes_made"] == len(turned) - 1 and bool(there.json()["changes_late"]) == (late >= 8)
     assert client.post(f"/api{at}/score", json={"turned": [{"at_s": 1, "memory": 99}]}).status_code == 422
+
+
+def test_the_sheets_of_a_pass_that_was_taken_along_are_those_of_the_server(client, device, session):
+    load_demo(session)
+    device.fetch(client)
+    one = next(p for p in client.get("/api/passes?days=2").json()["passes"] if p["workable"])
+    at = f"/passes/{one['number']}/{one['aos_utc']}"
+    plan = client.get(f"/api{at}").json()
+    shown = {k: plan[k] for k in ("radios", "rows", "set_up")}
+    assert shown["rows"] and shown["set_up"]
+    assert device.ask("POST", f"{at}/sheets", {})[0] == 404  # what was not taken along is said
+    status, here = device.ask("POST", f"{at}/sheets?radio=1", shown)
+    there = client.post(f"/api{at}/sheets").json()
+    assert status == 201 and len(here["ids"]) == len(there["ids"]) > 1
+    for mine, theirs in zip(here["ids"], there["ids"], strict=True):
+        made = device.ask("GET", f"/sheets/{mine}")[1]
+        assert _alike(made["content"]) == _alike(client.get(f"/api/sheets/{theirs}").json()["content"])
+        assert made["content"]["chain"]["back"].startswith("/passes/") and made["content"]["chain"]["back"].endswith("?radio=1")
+    first = device.ask("GET", f"/sheets/{here['ids'][0]}")[1]
+    assert first["content"]["chain"]["next"] == here["ids"][1]
+    ticks = [
+        {"id": f"step-{n:04d}", "sheet_id": first["id"], "step": n, "at": "2026-03-14T15:00:00Z"}
+        for n in range(len(first["content"]["steps"]))
+    ]
+    assert device.ask("POST", "/sheets/ticks", {"ticks": ticks})[0] == 200
+    again = device.ask("POST", f"{at}/sheets", shown)[1]["ids"]  # what stands there by now is not written again
+    assert len(again) == len([s for s in shown["set_up"] if s["goal"]])
+    while device.outbox:
+        assert not device.tell(client)["refused"]
+    assert [client.get(f"/api/sheets/{i}").status_code for i in (*here["ids"], *again)] == [200] * len([*here["ids"], *again])

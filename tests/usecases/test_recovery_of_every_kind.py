@@ -7,9 +7,9 @@ from vocator.core.goals.goal import Beyond
 from vocator.core.planning.kinds import KINDS
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.errors import NotFound
-from vocator.usecases.make_sheet import make_sheet
-from vocator.usecases.recover import recovery_view, sights_view
-from vocator.usecases.sheet_view import sheet_view
+from vocator.usecases.programming.make_sheet import make_sheet
+from vocator.usecases.programming.recover import recovery_view, sights_view
+from vocator.usecases.programming.sheet_view import sheet_view
 
 SOME = 6
 MODELS = model_names()

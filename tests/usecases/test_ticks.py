@@ -12,8 +12,8 @@ from vocator.core.keeping.contacts import Contact
 from vocator.core.keeping.records import Outcome, Tick
 from vocator.storage.orbit_repositories import ContactRepository
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository
-from vocator.usecases.radios import add_radio
-from vocator.usecases.sheets import open_batch, open_sheet, tick
+from vocator.usecases.keeping.radios import add_radio
+from vocator.usecases.programming.sheets import open_batch, open_sheet, tick
 
 BEGUN = datetime(2026, 5, 1, 10, 0, tzinfo=UTC)
 

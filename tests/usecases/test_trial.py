@@ -17,8 +17,8 @@ from vocator.files.data_problems import DataFileError
 from vocator.files.profile_alternatives import patched, readings, without_alternatives
 from vocator.files.profile_yaml import PROFILES, build
 from vocator.files.strict_yaml import Located, read_yaml
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.trial import change_settled, mended, trial
+from vocator.usecases.profiles.trial import change_settled, mended, trial
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
 
 SEEN = ("main", "slot", "row")
 

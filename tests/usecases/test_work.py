@@ -13,9 +13,9 @@ from sqlalchemy.orm import Session
 from conftest import ROOT, empty
 from vocator.settings import settings
 from vocator.storage.queue import queue_for
-from vocator.usecases.demo import load_demo
-from vocator.usecases.making import cancel, give_up, make_all, make_sheets_of_person, making
-from vocator.usecases.outings import all_outings
+from vocator.usecases.keeping.demo import load_demo
+from vocator.usecases.network.making import cancel, give_up, make_all, make_sheets_of_person, making
+from vocator.usecases.outings.outings import all_outings
 
 
 @pytest.fixture

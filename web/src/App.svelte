@@ -3,9 +3,9 @@
   import { onMount } from 'svelte';
   import { Router } from 'sv-router';
   import { remove } from './lib/api';
-  import { field } from './lib/away/field.svelte';
+  import { field } from './lib/network/field.svelte';
   import Dialog from './lib/shell/Dialog.svelte';
-  import SignIn from './lib/shell/SignIn.svelte';
+  import SignIn from './lib/network/SignIn.svelte';
   import { newer } from './lib/shell/newer.svelte';
   import { shell } from './lib/shell/state.svelte';
   import { navigate, route } from './router';

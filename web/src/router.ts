@@ -2,15 +2,12 @@
 import { createRouter } from 'sv-router';
 import Bench from './routes/Bench.svelte';
 import DrillPage from './routes/DrillPage.svelte';
-import GoalsPage from './routes/GoalsPage.svelte';
 import LogPage from './routes/LogPage.svelte';
 import OutingPage from './routes/OutingPage.svelte';
 import Passes from './routes/Passes.svelte';
 import PassPage from './routes/PassPage.svelte';
 import RadioPage from './routes/RadioPage.svelte';
 import Radios from './routes/Radios.svelte';
-import Workshop from './routes/Workshop.svelte';
-import DescribePage from './routes/DescribePage.svelte';
 import RidePage from './routes/RidePage.svelte';
 import SheetPage from './routes/SheetPage.svelte';
 import StationPage from './routes/StationPage.svelte';
@@ -21,10 +18,10 @@ const router = createRouter({
   '/': Bench,
   '/sheet/:id': SheetPage,
   '/radios': Radios,
-  '/workshop': Workshop,
-  '/workshop/:id': DescribePage,
+  '/workshop': () => import('./routes/Workshop.svelte'), // needs the server anyway, and is not for the first minute
+  '/workshop/:id': () => import('./routes/DescribePage.svelte'),
   '/radios/:id': RadioPage,
-  '/goals': GoalsPage,
+  '/goals': () => import('./routes/GoalsPage.svelte'),
   '/passes': Passes,
   '/passes/:number/:aos': PassPage,
   '/ride/:number/:aos': RidePage,

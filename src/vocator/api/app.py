@@ -13,34 +13,23 @@ from starlette.requests import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from vocator import VERSION
-from vocator.api import (
-    access,
-    archive,
-    contacts,
-    describing,
-    drill,
-    field,
-    listing,
-    measures,
-    models,
-    outings,
-    passes,
-    problems,
-    radios,
-    sheets,
-    station,
-    twin,
-    workshop,
-)
+from vocator.api import measures, problems
+from vocator.api.keeping import archive, contacts, radios, station
 from vocator.api.measures import Measured
 from vocator.api.media import with_problems
+from vocator.api.network import access, field
+from vocator.api.outings import listing, outings
+from vocator.api.passes import passes
+from vocator.api.profiles import describing, models, workshop
+from vocator.api.programming import sheets
 from vocator.api.schemas import Problem
+from vocator.api.twin import drill, twin
 from vocator.files.elements_any import MOST_BYTES
 from vocator.settings import settings
-from vocator.usecases.access import Sharing
 from vocator.usecases.errors import NotYours
-from vocator.usecases.own_profiles import read_from_store
-from vocator.usecases.twins import read_own_with
+from vocator.usecases.network.access import Sharing
+from vocator.usecases.profiles.own_profiles import read_from_store
+from vocator.usecases.twin.twins import read_own_with
 
 log = logging.getLogger("vocator")
 MOST_JSON, MOST_FILE = 4_000_000, MOST_BYTES + 1_000_000

@@ -11,7 +11,7 @@ from fastapi import APIRouter, Response
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from vocator.api.store import Store
-from vocator.usecases.making import jobs_by_state
+from vocator.usecases.network.making import jobs_by_state
 
 SECONDS = (0.01, 0.03, 0.1, 0.2, 0.5, 1, 2, 5, 15)
 SHARED = "PROMETHEUS_MULTIPROC_DIR"

@@ -27,10 +27,10 @@ from vocator.logs import log_config
 from vocator.settings import settings
 from vocator.storage.database import engine_for
 from vocator.storage.migrate import migrate
-from vocator.usecases.access import Sharing
-from vocator.usecases.apart import end_with_parent, work_apart
-from vocator.usecases.demo import load_demo
-from vocator.usecases.drawing import drawings
+from vocator.usecases.keeping.demo import load_demo
+from vocator.usecases.network.access import Sharing
+from vocator.usecases.network.apart import end_with_parent, work_apart
+from vocator.usecases.twin.drawing import drawings
 
 SHARING = TypeAdapter(Sharing)
 COMMON: dict[str, Any] = {

@@ -12,7 +12,7 @@ from vocator.cli import tables
 from vocator.cli.answers import Json, fail, write
 from vocator.cli.profiles import fuzz, profile_app, workshop_app
 from vocator.cli.requests import KNOWN_ERRORS, batch_answer, judge_answer, run_request, sheet_answer, sheet_request
-from vocator.usecases.twins import take_file
+from vocator.usecases.twin.twins import take_file
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
 app.add_typer(profile_app, name="profile", help="Work on profile files.")
@@ -54,7 +54,7 @@ def work(processes: Annotated[int, typer.Option(min=1, max=64, help="Processes t
     import logging.config
 
     from vocator.logs import log_config
-    from vocator.usecases.work import work_in  # the queue's library is of no use to the other commands
+    from vocator.usecases.network.work import work_in  # the queue's library is of no use to the other commands
 
     logging.config.dictConfig(log_config())
     work_in(processes)
@@ -202,8 +202,8 @@ def prove(
     as_json: Json = False,
 ) -> None:
     """Prove generated goals of every kind on the radios, or that every slip is recovered from."""
-    from vocator.usecases.prove_radios import prove_radios
-    from vocator.usecases.prove_slips import prove_slips
+    from vocator.usecases.programming.prove_radios import prove_radios
+    from vocator.usecases.programming.prove_slips import prove_slips
 
     table: Any
     try:
@@ -229,7 +229,7 @@ def passes(
     as_json: Json = False,
 ) -> None:
     """Find every satellite pass over a site, with its parts above the horizon mask."""
-    from vocator.usecases.satellite_passes import passes_answer
+    from vocator.usecases.passes.satellite_passes import passes_answer
 
     try:
         answer = passes_answer(elements, site, start, days, mask)
@@ -253,7 +253,7 @@ def doppler_set(
     as_json: Json = False,
 ) -> None:
     """Compute the memories to turn through in a pass, and when to change."""
-    from vocator.usecases.satellite_passes import doppler_answer
+    from vocator.usecases.passes.satellite_passes import doppler_answer
 
     given = {
         "elements": elements, "satellite": satellite, "site": site, "aos": aos, "downlink_hz": downlink_hz,
@@ -294,8 +294,8 @@ def field_kit(
     as_json: Json = False,
 ) -> None:
     """Write a folder of plain files that is one operator's Vocator, with no server (docs/field.md)."""
-    from vocator.usecases.field_kit import field_kit as write_kit
-    from vocator.usecases.hand_over import kept_for_person
+    from vocator.usecases.network.field_kit import field_kit as write_kit
+    from vocator.usecases.network.hand_over import kept_for_person
 
     try:
         first = kept_for_person(outing, person) if outing is not None or person is not None else None

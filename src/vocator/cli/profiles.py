@@ -21,7 +21,7 @@ def fuzz(
     as_json: Json = False,
 ) -> None:
     """Press keys at random on a profile: nothing may fail, and everything must have a way home."""
-    from vocator.usecases.fuzz_profile import fuzz_profile
+    from vocator.usecases.profiles.fuzz_profile import fuzz_profile
 
     try:
         answer = fuzz_profile(str(file), presses, seed)
@@ -35,7 +35,7 @@ def fuzz(
 @profile_app.command("check")
 def profile_check(file: Path, as_json: Json = False) -> None:
     """Check a profile file and name everything that is wrong with it."""
-    from vocator.usecases.check_profile import check_profile
+    from vocator.usecases.profiles.check_profile import check_profile
 
     answer = check_profile(file)
     write(answer, as_json, tables.profile)
@@ -56,8 +56,8 @@ def profile_compare(
     as_json: Json = False,
 ) -> None:
     """Show where two descriptions of the same radio read its manual differently; take single readings over."""
-    from vocator.usecases.compare_profiles import differences, with_readings
-    from vocator.usecases.twins import read_profile
+    from vocator.usecases.profiles.compare_profiles import differences, with_readings
+    from vocator.usecases.twin.twins import read_profile
 
     try:
         here, there = read_profile(str(file)), read_profile(str(other))
@@ -72,7 +72,7 @@ def profile_compare(
 @profile_app.command("reference")
 def profile_reference(as_json: Json = False) -> None:
     """Write the reference of the profile format: every field and verb, with an example out of a radio that runs."""
-    from vocator.usecases.format_reference import as_markdown, reference
+    from vocator.usecases.profiles.format_reference import as_markdown, reference
 
     print(json.dumps(reference(), ensure_ascii=False) if as_json else as_markdown(), end="")
 
@@ -86,7 +86,7 @@ def workshop_trial(
     as_json: Json = False,
 ) -> None:
     """Return the next thing to try on the radio, or what is settled."""
-    from vocator.usecases.trial import read_log, trial_of
+    from vocator.usecases.profiles.trial import read_log, trial_of
 
     try:
         answer = trial_of(profile, read_log(str(log)) if log else [], slot, patched)

@@ -14,13 +14,13 @@ from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
-from vocator.usecases.judge_sheet import judge_sheet
-from vocator.usecases.make_batch import batch_of
-from vocator.usecases.make_sheet import SheetRequest, beyond_dict, make_sheet
-from vocator.usecases.resolve_line import resolve_line
-from vocator.usecases.run_twin import run_twin
-from vocator.usecases.trial import trial_of
-from vocator.usecases.twins import take_file
+from vocator.usecases.profiles.trial import trial_of
+from vocator.usecases.programming.judge_sheet import judge_sheet
+from vocator.usecases.programming.make_batch import batch_of
+from vocator.usecases.programming.make_sheet import SheetRequest, beyond_dict, make_sheet
+from vocator.usecases.programming.resolve_line import resolve_line
+from vocator.usecases.twin.run_twin import run_twin
+from vocator.usecases.twin.twins import take_file
 
 KNOWN_ERRORS = (Refusal, Doubtful, NotFound, Unproven, StartError, ActionError, UntilFailed, DataFileError)
 

@@ -11,7 +11,7 @@ from dataclasses import asdict
 from datetime import UTC, date, datetime
 from importlib import import_module
 from typing import Any
-from urllib.parse import parse_qsl, unquote, urlsplit
+from urllib.parse import parse_qsl, quote, unquote, urlencode, urlsplit
 
 from vocator import clock
 from vocator.core.channel.channel import Channel
@@ -21,14 +21,8 @@ from vocator.core.keeping.records import Outcome, SheetStatus, SlotState, Statio
 from vocator.field import carried
 from vocator.field.book import Book, part, take
 from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
-from vocator.usecases.drawing import drawing, drawings, entries, way_home_view
 from vocator.usecases.errors import NotFound
-from vocator.usecases.evidence import seen_view
-from vocator.usecases.fault_branches import branches
-from vocator.usecases.goal_forms import forms_view
-from vocator.usecases.line_view import line_view, regions_view
-from vocator.usecases.problem_details import known
-from vocator.usecases.radios import (
+from vocator.usecases.keeping.radios import (
     add_radio,
     all_radios,
     find_radio,
@@ -39,9 +33,15 @@ from vocator.usecases.radios import (
     rename_radio,
     say_slot,
 )  # fmt: skip
-from vocator.usecases.ride_score import Turned, score
-from vocator.usecases.sheet_work import recovery_from, sights_after, standing, twin_after
-from vocator.usecases.sheets import (
+from vocator.usecases.outings.fault_branches import branches
+from vocator.usecases.passes.ride_score import Turned, score
+from vocator.usecases.problem_details import known
+from vocator.usecases.programming.chains import chain_of_pass
+from vocator.usecases.programming.evidence import seen_view
+from vocator.usecases.programming.goal_forms import forms_view
+from vocator.usecases.programming.line_view import line_view, regions_view
+from vocator.usecases.programming.sheet_work import recovery_from, sights_after, standing, twin_after
+from vocator.usecases.programming.sheets import (
     find_sheet,
     found_taken,
     note_found,
@@ -54,14 +54,15 @@ from vocator.usecases.sheets import (
     take_up,
     tick,
 )  # fmt: skip
-from vocator.usecases.twin_play import play, start_play
-from vocator.usecases.twins import forget_shipped, twin_of
+from vocator.usecases.twin.drawing import drawing, drawings, entries, way_home_view
+from vocator.usecases.twin.twin_play import play, start_play
+from vocator.usecases.twin.twins import forget_shipped, twin_of
 
 Given = dict[str, Any]
 Answer = Callable[..., Any]
 _book: Any = Book()  # use cases know it as a session of the store
 MOST_LINES = 20_000
-MADE = ("POST", "radios"), ("POST", "sheets"), ("POST", "sheets/batch")
+MADE = ("POST", "radios"), ("POST", "sheets"), ("POST", "sheets/batch"), ("POST", "passes/<number>/<aos>/sheets")
 """What answers 201 where it succeeds."""
 
 
@@ -245,7 +246,14 @@ def _log(count: str = "50", **wanted: str) -> list[Given]:
 
 def _trainer() -> Any:
     """Return the trainer, brought in when it is first asked for: the bench shall not wait for it."""
-    return import_module("vocator.usecases.drill")
+    return import_module("vocator.usecases.twin.drill")
+
+
+def _pass_sheets(number: str, aos: str, given: Given, **choice: str) -> Given:
+    """Make the sheets of a pass that was taken along, from what the page was shown of it."""
+    query = f"?{urlencode(choice)}" if choice else ""
+    made = chain_of_pass(_book, given, f"/passes/{number}/{quote(aos)}{query}"[:600])
+    return {"ids": [_told(sheet_dict(one), one.radio_id, one.slot)["id"] for one in made]}
 
 
 def _score(number: str, aos: str, given: Given) -> Given:
@@ -291,6 +299,7 @@ ROUTES: dict[tuple[str, str], Answer] = {
     ("GET", "sheets/<sheet_id>/standing"): _standing,
     ("GET", "sheets/<sheet_id>/twin/<done>"): _twin_at, ("GET", "sheets/<sheet_id>/steps/<step>/sights"): _sights,
     ("POST", "sheets/<sheet_id>/steps/<step>/recovery"): _recovery, ("POST", "twin/start"): _start, ("POST", "twin/act"): _act, ("GET", "log"): _log, ("POST", "passes/<number>/<aos>/score"): _score,
+    ("POST", "passes/<number>/<aos>/sheets"): _pass_sheets,
     ("GET", "handed"): lambda: _book.row("handed", 1), ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled, ("POST", "drill/rides"): _ridden,
 }  # fmt: skip
 _NUMBERS = ("radio_id", "done", "step")

@@ -33,7 +33,8 @@ from vocator.files.profile_changes import (
     turned_written,
     values_written,
 )
-from vocator.files.profile_schema import CommonFile, LabelsFile, ProfileFile, ScreenFile, SettingFile, SlotsFile
+from vocator.files.profile_schema import CommonFile, LabelsFile, ProfileFile, SettingFile, SlotsFile
+from vocator.files.screen_schema import SCREEN_FILES, AnyScreenFile
 
 TIMES_S = (1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 30)
 
@@ -62,7 +63,7 @@ ONLY_VALUE = {"keep_back", "keep_home"}
 def readings(data: dict[str, Any]) -> Iterator[Change]:
     """Return every other reading of a profile that was read as plain data, one change each; some make no profile."""
     for name, screen in data["screens"].items():
-        yield from _of_model(data, ScreenFile, ("screens", name), name, "", screen)
+        yield from _of_model(data, SCREEN_FILES[screen["kind"]], ("screens", name), name, "", screen)
     for name, setting in data["settings"].items():
         if setting.get("means") != "reset":
             yield from _of_model(data, SettingFile, ("settings", name), "", name, setting)
@@ -76,12 +77,12 @@ def readings(data: dict[str, Any]) -> Iterator[Change]:
 def without_alternatives() -> list[str]:
     """Return the fields of the schema that neither tell alternatives nor say why they have none."""
     told = set().union(*READ_OUT.values())
-    models = (ScreenFile, SettingFile, SlotsFile, LabelsFile, CommonFile, ProfileFile)
+    models: tuple[type[BaseModel], ...] = (*SCREEN_FILES.values(), SettingFile, SlotsFile, LabelsFile, CommonFile, ProfileFile)
     return [
         f"{m.__name__}.{name}"
         for m in models
         for name, info in m.model_fields.items()
-        if name not in told and name not in WRITERS.get(m, {}) and not _by_type(info, _sample(info))
+        if name not in told and name not in _writers(m) and not _by_type(info, _sample(info))
     ]
 
 
@@ -93,7 +94,7 @@ def _of_model(
     data: dict[str, Any], model: type[BaseModel], at: Path, screen: str, setting: str, given: dict[str, Any]
 ) -> Iterator[Change]:
     told = set().union(*READ_OUT.values())
-    own = WRITERS.get(model, {})
+    own = _writers(model)
     name = screen or setting or (str(at[0]) if at else "the radio")
     for field, info in model.model_fields.items():
         if field in own:
@@ -289,7 +290,7 @@ def _asks(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[C
 
 
 WRITERS: dict[type[BaseModel], dict[str, Writer]] = {
-    ScreenFile: {
+    AnyScreenFile: {
         "bind": _binds, "entries": _entries, "through": _through, "quiet_s": _closing("quiet_s"), "window_s": _closing("window_s"), "asks": _asks,
         "quiet": _quiet,
     },
@@ -301,6 +302,11 @@ WRITERS: dict[type[BaseModel], dict[str, Writer]] = {
     CommonFile: {"error": none_written, "open": none_written, "coarse": none_written, "assigned": none_written},
     ProfileFile: {"icons": icons_written, "receive_hz": receives_written, "turn_keys": turned_written},
 }  # fmt: skip
+
+
+def _writers(model: type[BaseModel]) -> dict[str, Writer]:
+    """Return the writers of a model's fields; a screen of any kind has those of all screens."""
+    return WRITERS.get(AnyScreenFile if issubclass(model, AnyScreenFile) else model, {})
 
 
 def patched(data: dict[str, Any], change: Change) -> dict[str, Any]:

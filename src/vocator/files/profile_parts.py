@@ -7,7 +7,7 @@ from pathlib import Path
 
 from vocator.core.channel.tones import CTCSS_38, CTCSS_50, DCS_104, DCS_INVERTED, DCS_NORMAL
 from vocator.core.radio.ground import CommonGround, ShiftRule
-from vocator.core.radio.profile import Entry
+from vocator.core.radio.screens import Entry
 from vocator.files.profile_schema import CommonFile, SlotsFile
 from vocator.files.strict_yaml import load_yaml
 

@@ -8,7 +8,8 @@ from typing import Any
 from vocator.core.radio.profile import Profile
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.profile_yaml import build
-from vocator.files.strict_yaml import Located
+from vocator.files.screen_schema import SCREEN_FILES, fields_of
+from vocator.files.strict_yaml import Located, read_yaml
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,6 +21,34 @@ class Reading:
     likeliest: str
     why: str
     profile: Profile
+
+
+def read_kept(text: str, file: str) -> Located:
+    """Read a profile that was kept by an earlier version, which took keys that mean nothing on a screen's kind; raises DataFileError."""
+    return tidied(read_yaml(text, file))
+
+
+def tidied(located: Located) -> Located:
+    """Return a profile without the keys that mean nothing on the kind of screen that they stand on, and what is unknown of them."""
+    screens = located.data.get("screens") if isinstance(located.data, dict) else None
+    gone = [
+        ["screens", name, key]
+        for name, screen in (screens.items() if isinstance(screens, dict) else ())
+        if isinstance(screen, dict) and (meant := fields_of(str(screen.get("kind"))))
+        for key in screen
+        if key not in meant and key in _OF_ANY_KIND
+    ]
+    if not gone:
+        return located
+    data = copy.deepcopy(located.data)
+    for _, name, key in gone:
+        del data["screens"][name][key]
+    if "unknown" in data:
+        data["unknown"] = [one for one in data["unknown"] if one.get("path", [])[:3] not in gone]
+    return Located(located.file, data, located.lines)
+
+
+_OF_ANY_KIND = {key for kind in SCREEN_FILES for key in fields_of(kind)}
 
 
 def build_whole(located: Located) -> Profile:

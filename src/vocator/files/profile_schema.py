@@ -1,22 +1,16 @@
 """The shape of a profile file: the single source of its key sets and of its JSON Schema."""
 
-from typing import Annotated, Any, Literal, Self
+from typing import Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import Field, model_validator
 
-Hz = Annotated[int, Field(ge=0, le=10_000_000_000)]
-Small = Annotated[int, Field(ge=0, le=400)]
-Seconds = Annotated[float, Field(ge=0, le=600)]
-Pair = tuple[Hz, Hz]
+from vocator.files.screen_schema import Hz, Pair, ScreenFile, Small, Strict
+
 MOST_VALUES = 200_000_000
 """So many values an amount may have: a radio's dial goes no further."""
 
 
-class _Strict(BaseModel):
-    model_config = ConfigDict(extra="forbid", populate_by_name=True, str_max_length=4_000)
-
-
-class BandFile(_Strict):
+class BandFile(Strict):
     """A band of the VFO; ``new_hz`` is its new frequency for each row or side."""
 
     name: str
@@ -26,7 +20,7 @@ class BandFile(_Strict):
     auto_step_hz: Hz = Field(default=5_000, gt=0)
 
 
-class CommonFile(_Strict):
+class CommonFile(Strict):
     """Times and signs in which a radio differs from the common ground."""
 
     tap_s: float = Field(default=0.5, gt=0, le=5)
@@ -39,7 +33,7 @@ class CommonFile(_Strict):
     assigned: str = Field(default="SET", min_length=1, max_length=20)
 
 
-class SlotsFile(_Strict):
+class SlotsFile(Strict):
     """How the slots are numbered."""
 
     first: Small
@@ -53,14 +47,14 @@ class SlotsFile(_Strict):
     pattern: str = Field(default="", max_length=60)
 
 
-class LabelsFile(_Strict):
+class LabelsFile(Strict):
     """What a label may be."""
 
     length: int = Field(gt=0, le=40)
     characters: str = Field(min_length=1, max_length=200)
 
 
-class UnitsFile(_Strict):
+class UnitsFile(Strict):
     """Rows or sides."""
 
     word: str
@@ -71,14 +65,14 @@ class UnitsFile(_Strict):
     hears_when: dict[str, str] = {}
 
 
-class InsertFile(_Strict):
+class InsertFile(Strict):
     """An entry that a firmware inserts; every number from it up is one higher."""
 
     number: str
     name: str
 
 
-class FirmwareFile(_Strict):
+class FirmwareFile(Strict):
     """A firmware, how it is told, and what it inserts into lists."""
 
     name: str
@@ -86,7 +80,7 @@ class FirmwareFile(_Strict):
     insert: dict[str, InsertFile] = {}
 
 
-class AmountsFile(_Strict):
+class AmountsFile(Strict):
     """Frequencies in even steps."""
 
     low_hz: Hz
@@ -110,7 +104,7 @@ ToneList = Literal[
 ]
 
 
-class SettingFile(_Strict):
+class SettingFile(Strict):
     """One setting: exactly one of ``values``, ``tones`` and ``amounts`` says what it can be."""
 
     means: str
@@ -138,87 +132,7 @@ class SettingFile(_Strict):
     typed: Literal["hertz", "bare", "number"] = "hertz"
 
 
-class EntryFile(_Strict):
-    """A line of a list."""
-
-    name: str
-    number: str = ""
-    opens: str = ""
-    does: Literal["", "erase_shown"] = ""
-    mode: str = Field(default="", alias="in")
-    shown: str = Field(default="", max_length=40)
-    sets: str = ""
-
-
-class ScreenFile(_Strict):
-    """A screen of any kind with the parameters of that kind."""
-
-    kind: Literal["rest", "layer", "page", "entry", "list", "value", "figures", "picker", "question", "label", "search", "panel"]
-    shows: Literal["vfo", "memory", "call", "weather", "entry", "menu", "value", "picker", "label", "question", "search", ""] = ""
-    bind: dict[str, str | list[str]] = Field(max_length=200)
-    quiet_s: Seconds = 0
-    window_s: Seconds = 0
-    icon: str = ""
-    text: str = ""
-    of: Literal["frequency", "slot", ""] = ""
-    quiet: str = "home"
-    soft: dict[str, str] = Field(default={}, max_length=20)
-    opens: bool = False
-    carry: bool = False
-    cursor_at: Small = 0
-    order: Literal["numbers", "free_first", "taken_first"] = "numbers"
-    passes: Literal["", "taken", "free"] = ""
-    moves_on: Literal["", "next", "next_free"] = ""
-    occupied_text: str = Field(default="", max_length=40)
-    goes_on: bool = False
-    gives: dict[Literal["tone", "code"], dict[str, str]] = {}
-    digits: int = Field(default=0, ge=0, le=12)
-    fill_half: bool = False
-    grid: Literal["typed", "begins_with", "step_down"] = "typed"
-    entries: list[EntryFile] = Field(default=[], max_length=400)
-    through: Small | None = None
-    wraps: bool = False
-    remembers: bool = False
-    repeat_per_s: Small = 0
-    starts: Literal["first", "lowest_free", "position", "written", "after_written"] = "first"
-    occupied: Literal["overwrite", "refuse", "ask"] = "overwrite"
-    occupied_mark: str = ""
-    second_save: bool = False
-    asks: str = ""
-    after: Literal["", "home", "list", "memory", "stay"] = ""
-    message: str = ""
-    clicks_only: bool = False
-    write_beep: Literal["", "high", "double"] = ""
-    shows_frequency: bool = True
-    blinks: Literal["free", "occupied"] = "free"
-    label_starts: Literal["dots", "old", "blank"] = "dots"
-    trims: bool = False
-    ends_reverse: bool = False
-    first: Small = 0
-    rasters_hz: list[Hz] = []
-    letters: dict[str, str] = {}
-    hit_only: bool = False
-    setting: str = ""
-    needs: dict[str, list[str]] = {}
-    step_ms: int = Field(default=400, gt=0, le=60_000)
-    word: str = ""
-    mark: str = ""
-    face: Literal["", "number", "frequency", "beside"] = ""
-    live: bool = False
-    closes: bool = False
-    digit_s: Seconds = 0
-    lets_through: bool = False
-    stops: bool = False
-    reading: Literal["", "bands", "whole_mhz", "zeros"] = ""
-    first_hz: list[Pair] = []
-    keyboard: bool = False
-    chain: list[str] = []
-    titles: list[str] = []
-    touched: bool = False
-    named: bool = True
-
-
-class PanelFile(_Strict):
+class PanelFile(Strict):
     """How the radio is drawn: its glass and where its keys stand."""
 
     shape: Literal["handheld", "mobile", "base"]
@@ -229,7 +143,7 @@ class PanelFile(_Strict):
     rows: list[list[str]]
 
 
-class IconFile(_Strict):
+class IconFile(Strict):
     """An icon and the one fact that lights it."""
 
     icon: str
@@ -247,7 +161,7 @@ class IconFile(_Strict):
     setting: str | None = None
 
 
-class UnknownFile(_Strict):
+class UnknownFile(Strict):
     """Something that the manual does not say: a path in this file, and how else it may read."""
 
     path: list[str | int] = Field(min_length=1, max_length=10)
@@ -255,7 +169,7 @@ class UnknownFile(_Strict):
     why: str = Field(default="the manual does not say", max_length=200)
 
 
-class ProfileFile(_Strict):
+class ProfileFile(Strict):
     """A whole profile."""
 
     model: str

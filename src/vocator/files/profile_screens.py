@@ -1,16 +1,28 @@
 """Screens of a profile: from the file's models to the core's, collecting problems on the way."""
 
 import re
+from dataclasses import fields
+from typing import Any
 
 from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone
 from vocator.core.radio.inputs import TOUCH
-from vocator.core.radio.profile import FOUND, Binding, Entry, Press, Screen
 from vocator.core.radio.register import BY, STOPPING, verbs_of
-from vocator.core.radio.twin import ALL_VERBS
+from vocator.core.radio.screens import FOUND, SCREEN_KINDS, Binding, Entry, Press, Screen
+from vocator.core.radio.tables import ALL_VERBS
 from vocator.files.data_problems import Problem
 from vocator.files.profile_names import Names
 from vocator.files.profile_parts import TONES, inserted
-from vocator.files.profile_schema import FirmwareFile, ProfileFile, ScreenFile, SettingFile
+from vocator.files.profile_schema import FirmwareFile, ProfileFile, SettingFile
+from vocator.files.screen_schema import (
+    AnyScreenFile,
+    FiguresFile,
+    LabelFile,
+    ListFile,
+    PanelScreenFile,
+    PickerFile,
+    SearchFile,
+    ValueFile,
+)
 from vocator.files.strict_yaml import Located
 
 DOES = re.compile(
@@ -22,6 +34,11 @@ SECONDS = r"\d{1,2}(?:\.\d)?"
 FIGURES = {"six": 6, "eight": 8, "dotted": 8}
 QUIET = ("home", "back", "keep", "keep_back", "take")
 """What may come when nobody presses anything, beside a page."""
+
+
+def _frozen(value: Any) -> Any:
+    """Return lists and mappings as tuples."""
+    return tuple(value) if isinstance(value, list) else tuple(value.items()) if isinstance(value, dict) else value
 
 
 class ScreenBuilder:
@@ -65,7 +82,7 @@ class ScreenBuilder:
             found.append((self.setting_index[other], index or 0))
         return tuple(found)
 
-    def screen(self, name: str, given: ScreenFile, firmware: FirmwareFile) -> Screen:
+    def screen(self, name: str, given: AnyScreenFile, firmware: FirmwareFile) -> Screen:
         """Return a screen."""
         path: tuple[str | int, ...] = ("screens", name)
         binds = tuple(
@@ -74,92 +91,62 @@ class ScreenBuilder:
             for one in verbs_of(does)
             if (b := self._binding((*path, "bind", press), name, press, one))
         )
-        if given.asks and given.asks not in self.given.screens:
-            self.wrong((*path, "asks"), f"no screen {given.asks!r}")
-        setting = None
-        if given.setting:
-            setting = self._named_setting((*path, "setting"), given.setting)
-        return Screen(
-            name=name,
-            kind=given.kind,
-            shows=given.shows,
-            bind=binds,
-            quiet_ms=round((given.window_s or given.quiet_s) * 1000),
-            window=bool(given.window_s),
-            icon=given.icon,
-            text=given.text,
-            of=given.of,
-            digits=FIGURES[self.given.frequency_format] if given.kind == "figures" and given.of == "frequency" else given.digits,
-            fill_half=given.fill_half,
-            grid=given.grid,
-            entries=self._entries(path, name, given, firmware),
-            wraps=given.wraps,
-            remembers=given.remembers,
-            repeat_per_s=given.repeat_per_s,
-            starts=given.starts,
-            occupied=given.occupied,
-            occupied_mark=given.occupied_mark,
-            second_save=given.second_save,
-            asks=given.asks,
-            after=given.after,
-            message=given.message,
-            length=self.given.labels.length if (given.kind == "label" or given.letters) and self.given.labels else 0,
-            characters=self.given.labels.characters if given.kind == "label" and self.given.labels else "",
-            setting=setting,
-            needs=self._needs(path, given),
-            step_ms=given.step_ms,
-            clicks_only=given.clicks_only,
-            write_beep=given.write_beep,
-            shows_frequency=given.shows_frequency,
-            blinks=given.blinks,
-            label_starts=given.label_starts,
-            trims=given.trims,
-            ends_reverse=given.ends_reverse,
-            rasters_hz=tuple(given.rasters_hz),
-            letters=tuple(given.letters.items()),
-            hit_only=given.hit_only,
-            word=given.word,
-            mark=given.mark,
-            face=given.face,
-            quiet=self._quiet(path, given),
-            live=given.live,
-            closes=given.closes,
-            digit_ms=round(given.digit_s * 1000),
-            lets_through=given.lets_through,
-            stops=given.stops,
-            reading=given.reading,
-            first_hz=tuple(given.first_hz),
-            keyboard=given.keyboard,
-            chain=tuple(self._named_setting((*path, "chain"), n) for n in given.chain),
-            titles=tuple(given.titles),
-            touched=given.touched,
-            named=given.named,
-            soft=self._soft(path, given),
-            opens=given.opens,
-            carry=given.carry,
-            cursor_at=given.cursor_at,
-            order=given.order,
-            passes=given.passes,
-            moves_on=given.moves_on,
-            occupied_text=given.occupied_text,
-            goes_on=given.goes_on,
-            gives=self._gives(path, given),
-        )
+        kind = SCREEN_KINDS[given.kind]
+        said = type(given).model_fields
+        made = {f.name: _frozen(getattr(given, f.name)) for f in fields(kind) if f.name in said}
+        made |= {
+            "name": name,
+            "bind": binds,
+            "quiet_ms": round((given.window_s or given.quiet_s) * 1000),
+            "window": bool(given.window_s),
+            "quiet": self._quiet(path, given),
+            "soft": self._soft(path, given),
+        }
+        return kind(**{**made, **self._read(path, name, given, firmware)})
 
-    def _quiet(self, path: tuple[str | int, ...], given: ScreenFile) -> str:
+    def _read(self, path: tuple[str | int, ...], name: str, given: AnyScreenFile, firmware: FirmwareFile) -> dict[str, Any]:
+        """Return what a screen of a kind does not hold as it is written: names looked up, times in milliseconds."""
+        labels = self.given.labels
+        if isinstance(given, FiguresFile):
+            return {"digits": FIGURES[self.given.frequency_format] if given.of == "frequency" else 0}
+        if isinstance(given, ListFile):
+            return {"entries": self._entries(path, name, given, firmware), "digit_ms": round(given.digit_s * 1000)}
+        if isinstance(given, ValueFile):
+            return {"setting": self._setting_or_none(path, given.setting)}
+        if isinstance(given, PickerFile):
+            if given.asks and given.asks not in self.given.screens:
+                self.wrong((*path, "asks"), f"no screen {given.asks!r}")
+            return {"length": labels.length if labels and given.letters else 0}
+        if isinstance(given, LabelFile):
+            return {"length": labels.length, "characters": labels.characters} if labels else {}
+        if isinstance(given, PanelScreenFile):
+            return {"needs": self._needs(path, given.needs)}
+        if isinstance(given, SearchFile):
+            return {
+                "setting": self._setting_or_none(path, given.setting),
+                "needs": self._needs(path, given.needs),
+                "chain": tuple(self._named_setting((*path, "chain"), n) for n in given.chain),
+                "gives": self._gives(path, given),
+            }
+        return {}
+
+    def _setting_or_none(self, path: tuple[str | int, ...], name: str) -> int | None:
+        return self._named_setting((*path, "setting"), name) if name else None
+
+    def _quiet(self, path: tuple[str | int, ...], given: AnyScreenFile) -> str:
         pages = [n for n, s in self.given.screens.items() if s.kind == "page"]
         if given.quiet not in (*QUIET, *pages):
             self.wrong((*path, "quiet"), f"{given.quiet!r} is neither a page nor one of: {', '.join(QUIET)}")
             return "home"
         return given.quiet
 
-    def _soft(self, path: tuple[str | int, ...], given: ScreenFile) -> tuple[tuple[str, str], ...]:
+    def _soft(self, path: tuple[str | int, ...], given: AnyScreenFile) -> tuple[tuple[str, str], ...]:
         for key in given.soft:
             if key not in self.given.keys:
                 self.wrong((*path, "soft", key), f"{key!r} is no key of this radio; its keys: {', '.join(self.given.keys)}")
         return tuple(given.soft.items())
 
-    def _gives(self, path: tuple[str | int, ...], given: ScreenFile) -> tuple[tuple[str, tuple[tuple[int, int], ...]], ...]:
+    def _gives(self, path: tuple[str | int, ...], given: SearchFile) -> tuple[tuple[str, tuple[tuple[int, int], ...]], ...]:
         found: list[tuple[str, tuple[tuple[int, int], ...]]] = []
         for kind, puts in given.gives.items():
             fixed = {name: text for name, text in puts.items() if text != "found"}
@@ -172,8 +159,8 @@ class ScreenBuilder:
             self.wrong(path, f"no setting {name!r}")
         return self.setting_index.get(name, 0)
 
-    def _needs(self, path: tuple[str | int, ...], given: ScreenFile) -> tuple[int, tuple[int, ...]] | None:
-        for name, texts in given.needs.items():
+    def _needs(self, path: tuple[str | int, ...], given: dict[str, list[str]]) -> tuple[int, tuple[int, ...]] | None:
+        for name, texts in given.items():
             setting = self._named_setting((*path, "needs", name), name)
             domain = self._domain(("settings", name), self.given.settings[name]) if name in self.given.settings else None
             for text in texts:
@@ -182,7 +169,7 @@ class ScreenBuilder:
             return setting, tuple(i for t in texts if domain and (i := domain.find_text(t)) is not None)
         return None
 
-    def _entries(self, path: tuple[str | int, ...], name: str, given: ScreenFile, firmware: FirmwareFile) -> tuple[Entry, ...]:
+    def _entries(self, path: tuple[str | int, ...], name: str, given: ListFile, firmware: FirmwareFile) -> tuple[Entry, ...]:
         entries = []
         for i, entry in enumerate(given.entries):
             if entry.opens and entry.opens not in self.given.screens:

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from vocator.files.profile_schema import ProfileFile
+from vocator.files.screen_schema import PickerFile
 
 Path = tuple[str | int, ...]
 LOWEST_HZ = 100_000
@@ -12,7 +13,7 @@ def unsound(given: ProfileFile) -> Iterator[tuple[Path, str]]:
     """Yield each part that cannot be so: where it stands, and what to write."""
     yield from _frequencies(given)
     for name, screen in given.screens.items():
-        if screen.kind != "picker":
+        if not isinstance(screen, PickerFile):
             continue
         if screen.occupied == "ask" and not screen.asks:
             yield ("screens", name, "occupied"), "it asks before it overwrites: name the question with asks"

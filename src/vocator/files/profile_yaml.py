@@ -8,7 +8,7 @@ from dataclasses import replace
 from functools import cache
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic import TypeAdapter, ValidationError
 
 from vocator.core.radio.domain import Choices, Domain
 from vocator.core.radio.ground import Firmware, VfoBand
@@ -17,10 +17,13 @@ from vocator.core.radio.register import EDITORS
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.files.profile_names import Names
 from vocator.files.profile_parts import PROFILES, bank_names, common, shift_table, slot_names
-from vocator.files.profile_schema import ProfileFile, ScreenFile, SettingFile
+from vocator.files.profile_schema import ProfileFile, SettingFile
 from vocator.files.profile_screens import ScreenBuilder
 from vocator.files.profile_sound import unsound
+from vocator.files.screen_schema import SCREEN_FILES, AnyScreenFile, ScreenFile
 from vocator.files.strict_yaml import Located, load_yaml, read_yaml
+
+SCREENS: TypeAdapter[AnyScreenFile] = TypeAdapter(ScreenFile)
 
 
 def model_names() -> list[str]:
@@ -76,9 +79,11 @@ class Rebuilder:
     def with_screen(self, located: Located, name: str) -> Profile:
         """Return the profile with another screen of a name, as the data has it; raises DataFileError."""
         try:
-            screen = ScreenFile.model_validate(located.data["screens"][name])
+            screen = SCREENS.validate_python(located.data["screens"][name])
         except ValidationError as error:
-            raise DataFileError([_problem(located, e) for e in error.errors()]) from error
+            raise DataFileError(
+                [_problem(located, {**e, "loc": ("screens", name, *e["loc"])}) for e in error.errors()]
+            ) from error
         given = self.given.model_copy(update={"screens": {**self.given.screens, name: screen}})
         builder = _Builder(located, given)
         made = builder.screen(name, screen, given.firmwares[0])
@@ -92,6 +97,17 @@ class Rebuilder:
 
 def _problem(located: Located, error: Any) -> Problem:
     path = tuple(p for p in error["loc"] if p not in ("[key]",))
+    kind = ""
+    if path[:1] == ("screens",) and len(path) > 2 and path[2] in SCREEN_FILES:
+        kind, path = str(path[2]), (*path[:2], *path[3:])  # a union names the kind that it took
+    if error["type"] in ("union_tag_invalid", "union_tag_not_found"):
+        given = error["input"].get("kind") if isinstance(error["input"], dict) else None
+        said = f"{given!r} is no kind of screen" if given is not None else "missing"
+        return located.problem((*path, "kind"), f"{said}; allowed: {', '.join(SCREEN_FILES)}")
+    if error["type"] == "extra_forbidden" and kind and len(path) == 3:
+        on = [k for k, model in SCREEN_FILES.items() if path[2] in model.model_fields]
+        if on:
+            return located.problem(path, f"means nothing on a screen of kind {kind}; it stands on: {', '.join(on)}")
     words = {"extra_forbidden": "unknown key; take it out", "missing": "missing; add it"}
     return located.problem(path, words.get(error["type"], f"{error['msg']} (found {error['input']!r})"))
 

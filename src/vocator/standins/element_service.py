@@ -15,7 +15,7 @@ from fastapi.responses import PlainTextResponse, Response
 from vocator import clock
 from vocator.files.omm import write_omm_csv, write_omm_json
 from vocator.files.tle import write_tle
-from vocator.usecases.satellites import redated
+from vocator.usecases.passes.satellites import redated
 
 WRITERS = {"json": (write_omm_json, "application/json"), "csv": (write_omm_csv, "text/csv"), "tle": (write_tle, "text/plain")}
 

@@ -1,10 +1,9 @@
 """The documents that the pages lead to."""
 
-from pathlib import Path
-
 from vocator.usecases.errors import NotFound
+from vocator.where import ROOT
 
-DOCS = Path(__file__).parents[3] / "docs"
+DOCS = ROOT / "docs"
 GIVEN = ("profile-format", "trials", "formats", "glossary")
 
 

@@ -115,6 +115,15 @@ def test_the_use_of_a_tone_in_all_its_writings(tone, other, one, both):
         ("146.73 output 146.13 input tone 91.5", "146.730", "146.130"),
         ("146.52 2M SIMPLEX", "146.520", "146.520"),
         ("one forty seven point three three plus", "147.330", "147.930"),
+        ("146 point 94 minus", "146.940", "146.340"),
+        ("146.94 minus600", "146.940", "146.340"),
+        ("147.33 plus six hundred kilohertz", "147.330", "147.930"),
+        ("RX147.330 TX147.930", "147.330", "147.930"),
+        ("RIDGE - 146.94 - 100", "146.940", "146.340"),
+        ("3. 146.94 [-] {100.0}", "146.940", "146.340"),
+        ("#12 146.94 - RIDGE", "146.940", "146.340"),
+        ("2) 29.62 -", "29.620", "29.520"),
+        ("146.55 talkaround", "146.550", "146.550"),
     ],
 )
 def test_shifts_and_figures_as_people_write_them(line, rx, tx):
@@ -141,6 +150,18 @@ def test_shifts_and_figures_as_people_write_them(line, rx, tx):
         ("147.33 + 103.5 T", "name T", R2),
         ("448.775 DEPOT 5 118.8", 'name "DEPOT 5"', R2),
         ("430.8125 88.5", "+ 1.6", R1),
+        ("430.8125 + 88.5", "+ 1.6", R1),
+        ("432.5 - 88.5", "− 1.6", R1),
+        ("51.0 -", "− 0.5", R2),
+        ("146.94 - 023", "D023", R2),
+        ("147.33 + RIDGE 023", "D023", R2),
+        ("147.33 + D023R", "D023N without D023R", R2),
+        ("147.33 + D23", "D023N without D23", R2),
+        ("146.580S", "simplex", R2),
+        ("146.58 sx", "simplex", R2),
+        ("147.285R+ 103.5", "name R", R2),
+        ("147.33 + 103.5 mid", "name mid", R2),
+        ("147.33 + 103.5 linked", "name linked", R2),
     ],
 )
 def test_what_may_be_two_things_is_asked_and_each_choice_added_to_the_line_answers(line, first, plan):
@@ -175,6 +196,9 @@ def test_what_may_be_two_things_is_asked_and_each_choice_added_to_the_line_answe
         ("147.33 + 103.5 no decode", "103.5", None),
         ("uplink 88.5 downlink none 147.33 +", "88.5", None),
         ("VHF 146.55 simplex", None, None),
+        ("147.33 + 103.5 in only", "103.5", None),
+        ("rx=147.33 tx=147.93 tone=103.5 width=12.5", "103.5", None),
+        ("freq 147.33 offset + tone 103.5 location Gull Rock QRT", "103.5", "Gull Rock"),
     ],
 )
 def test_words_of_a_list_are_no_names(line, tone, label):
@@ -182,10 +206,48 @@ def test_words_of_a_list_are_no_names(line, tone, label):
     assert (found.tone.tone_tx, found.label) == (tone, label)
 
 
+def test_a_shift_may_read_like_a_frequency_of_another_band():
+    assert resolve("1297.025 -28", R1).channel.tx_hz == 1_269_025_000
+    with pytest.raises(Refusal, match="two channels"):
+        resolve("444.4 + 100 ; 444.45 + 100", R2)
+    with pytest.raises(Refusal, match=r"221\.500"):
+        resolve("223.1 -", R2)
+
+
+def test_codes_in_all_their_writings_are_codes_and_no_names():
+    for written, code in (
+        ("DCS-023", "023N"),
+        ("DTCS 23", "023N"),
+        ("DPL: 23 I", "023I"),
+        ("D-174", "174N"),
+        ("code 023", "023N"),
+    ):
+        found = resolve(f"147.33 + {written}", R2)
+        assert (found.channel.tone.dcs_tx, found.channel.label, found.doubts) == (code, None, []), written
+    pair = resolve("147.33 + DCS 023/174", R2).channel.tone
+    assert (pair.dcs_tx, pair.dcs_rx) == ("023N", "174N")
+    for written in (
+        "D023 in D174 out",
+        "in D023 out D174",
+        "DCS 023 in, DCS 174 out",
+        "103.5 in 123.0 out",
+        "103.5 up, 123.0 down",
+    ):
+        found = resolve(f"147.33 + {written}", R2)
+        tone = found.channel.tone
+        wanted = ("023N", "174N") if "D" in written else ("103.5", "123.0")
+        assert (tone.dcs_tx or tone.tone_tx, tone.dcs_rx or tone.tone_rx) == wanted, written
+        assert (found.channel.label, found.doubts) == (None, []), written
+    for written in ("023 inv", "023 inverted", "023I", "023 i"):
+        assert resolve(f"147.33 + DCS {written}", R2).channel.tone.dcs_tx == "023I"
+    assert "three figures" in " ".join(n.text for n in resolve("147.33 + DTCS 23", R2).notes)
+
+
 def test_power_state_and_mode_are_said_and_no_name():
     for line, power in (
         ("147.33 + low power", "low"),
         ("147.33 + 103.5 high", "high"),
+        ("147.33 + 103.5 QRP", "low"),
         ("147.33 + RIDGE low", "low"),
         ("147.33 +", None),
     ):

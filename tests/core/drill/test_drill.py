@@ -27,8 +27,8 @@ from vocator.core.radio.perform import carry_out
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import build, model_names
 from vocator.files.strict_yaml import read_yaml
-from vocator.usecases.drill import drilled, made
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.drill import drilled, made
+from vocator.usecases.twin.twins import twin_of
 
 NOW = datetime(2026, 5, 1, tzinfo=UTC)
 

@@ -7,9 +7,9 @@ from hypothesis import strategies as st
 from vocator.core.channel.channel import Channel, Width, tone_use
 from vocator.core.onair.band import TAIL_S, Band, Repeater, Talker, Transmission, answer, called, from_above, heard, transmission
 from vocator.core.radio.state import Signal
-from vocator.usecases.band_play import demo_band, listening, opens
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.twin.band_play import demo_band, listening, opens
+from vocator.usecases.twin.twins import twin_of
 
 RIDGE = Repeater("RIDGE", 147_330_000, 147_930_000, "103.5", "103.5")
 SHOAL = Repeater("SHOAL", 442_100_000, 447_100_000, "023N", "023N", Width.NARROW)

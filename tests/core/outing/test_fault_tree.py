@@ -17,10 +17,10 @@ from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.band_play import demo_band, opens
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.resolve_line import resolve_line
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.programming.resolve_line import resolve_line
+from vocator.usecases.twin.band_play import demo_band, opens
+from vocator.usecases.twin.twins import twin_of
 
 SLOT = "7"
 RIDGE = "147.330 input 147.930 t103.5 wide"
@@ -133,7 +133,7 @@ def test_a_wrongly_stored_channel_does_not_open_is_reached_and_its_sheet_mends_i
     twin = twin_of(model)
     branches = [b.fault for b in tree(Case(channel(right), twin, "007"))]
     if fault is Fault.TWICE and fault not in branches:
-        assert not any(s.second_save or any(b.verb == "write_split" for b in s.bind) for s in twin.screens), (
+        assert not (twin.saves_twice or any(b.verb == "write_split" for s in twin.screens for b in s.bind)), (
             "it has no second save"
         )
         return

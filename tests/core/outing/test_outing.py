@@ -19,8 +19,8 @@ from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import model_names
 from vocator.files.region_yaml import load_region
 from vocator.files.strict_yaml import load_yaml
-from vocator.usecases.outings import DEMO_OUTING, twins
-from vocator.usecases.twins import twin_of
+from vocator.usecases.outings.outings import DEMO_OUTING, twins
+from vocator.usecases.twin.twins import twin_of
 
 PLAN = load_region("r2")
 NAMES = st.lists(st.text("ABCDEFGHIOU -19é", min_size=1, max_size=16).filter(str.strip), min_size=1, max_size=25)

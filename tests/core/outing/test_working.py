@@ -13,7 +13,7 @@ from vocator.core.outing.working import Part, WayOfWorking, grids_of, judge
 from vocator.core.radio.inputs import Tap
 from vocator.core.radio.start import start_state
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twins import twin_of
 
 DOWN, UP = 145_960_000, 435_350_000
 BEST = {

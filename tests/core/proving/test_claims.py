@@ -2,13 +2,13 @@
 
 import pytest
 
-from vocator.core.proving.claims import claims_of
+from vocator.core.proving.claims import _typing, claims_of
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_yaml import build, model_names
 from vocator.files.strict_yaml import read_yaml
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.twin.twins import twin_of
 
 
 def made_for(model):
@@ -42,3 +42,14 @@ def test_a_claim_that_is_mended_is_another_one_and_all_others_stay():
     assert changed(other_key, f'{other_key}\n      "BAND hold 3": mode memory') == claims, "a key that no step presses"
     mended = changed(other_key, '"FN hold 0.8": open store')
     assert len(claims ^ mended) == 2 and all(c.startswith("vfo: hold FN 1 s #") for c in claims ^ mended)
+
+
+def test_what_typing_rests_on_is_said_in_the_words_of_evidence_that_was_kept():
+    told = {_typing(screen) for model in ("ardvane-heron", "brisko-pico", "ardvane-finch") for screen in twin_of(model).screens}
+    assert {
+        "list 2 False typed",
+        "entry 6 False begins_with",
+        "entry 6 True typed",
+        "value 0 False typed",
+        "rest 0 False typed",
+    } <= told

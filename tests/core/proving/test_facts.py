@@ -11,7 +11,7 @@ from vocator.core.radio.kept import with_item
 from vocator.core.radio.state import Stored
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twins import twin_of
 
 WALKS, STEPS = 12, 25
 

@@ -20,8 +20,8 @@ from vocator.core.proving.symbols import Symbol
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Tap, Turn, Type
 from vocator.core.radio.kept import with_item
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.prove_radios import generate
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.prove_radios import generate
+from vocator.usecases.twin.twins import twin_of
 
 MODELS = model_names()
 

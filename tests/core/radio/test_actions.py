@@ -7,7 +7,7 @@ from vocator.core.radio.actions import ActionError, parse_actions
 from vocator.core.radio.inputs import Chord, Hear, Hold, Tap, Turn, Wait
 from vocator.core.radio.perform import Tally, UntilFailed, perform
 from vocator.core.radio.state import Signal
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twins import twin_of
 
 FINCH, PICO, HERON, HIKER = (twin_of(m) for m in ("ardvane-finch", "brisko-pico", "ardvane-heron", "pelorn-hiker"))
 

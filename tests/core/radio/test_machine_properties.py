@@ -10,11 +10,12 @@ from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Tap, Turn, Type, Wait
 from vocator.core.radio.moved_values import clicks_to, moved_value
-from vocator.core.radio.perform import perform
+from vocator.core.radio.perform import perform, uneven
+from vocator.core.radio.screens import LabelScreen, LayerScreen, RestScreen
 from vocator.core.radio.state import Signal
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.twin_play import pack, unpack
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twin_play import pack, unpack
+from vocator.usecases.twin.twins import twin_of
 
 TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
 NAMES = [f"{t.profile.model} {t.profile.firmware}" for t in TWINS]
@@ -26,7 +27,11 @@ def inputs(twin):
         st.builds(Tap, keys),
         st.builds(Hold, keys, st.sampled_from([400, 700, 1000, 2000, 3000])),
         st.builds(Turn, st.sampled_from(twin.profile.dials), st.integers(-30, 30)),
-        *([st.builds(Type, st.sampled_from(["A", "RIDGE-1", "x"]))] if any(s.keyboard for s in twin.screens) else []),
+        *(
+            [st.builds(Type, st.sampled_from(["A", "RIDGE-1", "x"]))]
+            if any(isinstance(s, LabelScreen) and s.keyboard for s in twin.screens)
+            else []
+        ),
     )
     turned = st.builds(Turn, st.sampled_from(twin.profile.dials), st.integers(-3, 3))
     chords = st.builds(Chord, keys, st.one_of(st.builds(Tap, keys), st.builds(Hold, keys, st.just(1000)), turned))
@@ -53,6 +58,24 @@ def test_a_turn_of_n_equals_n_clicks(twin, data):
     assert effects.beeps == beeps
 
 
+@pytest.mark.parametrize("twin", TWINS, ids=NAMES)
+@given(data=st.data())
+@settings(max_examples=60, deadline=None)
+def test_taps_that_count_together_are_so_many_taps(twin, data):
+    state = twin.start
+    for given_input in data.draw(st.lists(inputs(twin), max_size=8)):
+        state, _ = twin.act(state, given_input)
+    if state.typed or state.message:
+        return
+    for key, handler in twin.tables[state.screen].taps.items():
+        if handler.name not in ("change", "scroll", "pick") or uneven(twin, state, handler):
+            continue
+        times, one_by_one = data.draw(st.integers(2, 60)), state
+        for _ in range(times):
+            one_by_one, _ = twin.act(one_by_one, Tap(key))
+        assert twin.repeated(state, Tap(key), times) == one_by_one
+
+
 def fuzz(twin):
     class Fuzz(RuleBasedStateMachine):
         """Any keys on a twin: no exception, no trap, no sending but by PTT at rest."""
@@ -63,7 +86,7 @@ def fuzz(twin):
 
         @rule(given=inputs(twin))
         def press(self, given):
-            at_rest = twin.screens[self.state.screen].kind in ("rest", "layer")
+            at_rest = isinstance(twin.screens[self.state.screen], (RestScreen, LayerScreen))
             before = self.state
             self.state, effects = twin.act(self.state, given)
             again, same = twin.act(before, given)

@@ -19,8 +19,8 @@ from vocator.core.radio.twin import Twin
 from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_yaml import build
 from vocator.files.strict_yaml import load_yaml
-from vocator.usecases.fuzz_profile import fuzz_profile
-from vocator.usecases.goal_table import cell
+from vocator.usecases.profiles.fuzz_profile import fuzz_profile
+from vocator.usecases.programming.goal_table import cell
 
 PAGES = PROFILES.parents[3] / "docs" / "workshop-examples"
 MODELS = sorted(p.stem for p in PAGES.glob("*.yaml"))

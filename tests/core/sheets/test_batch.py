@@ -18,10 +18,10 @@ from vocator.core.proving.starts import covering_starts
 from vocator.files.channels_csv import ChannelRow
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.make_batch import batch_of
-from vocator.usecases.make_sheet import SheetRequest, goal_of
-from vocator.usecases.prove_radios import generate
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.make_batch import batch_of
+from vocator.usecases.programming.make_sheet import SheetRequest, goal_of
+from vocator.usecases.programming.prove_radios import generate
+from vocator.usecases.twin.twins import twin_of
 
 TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
 EVERY = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])

@@ -17,13 +17,12 @@ from vocator.core.radio.profile import CHANNEL_PARTS, Means
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.demo import DEMO as DEMO_FILE
-from vocator.usecases.make_batch import batch_of
-from vocator.usecases.make_sheet import SheetRequest, make_sheet
-from vocator.usecases.prove_radios import ALL_KINDS, generate, try_goal
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.make_batch import batch_of
+from vocator.usecases.programming.make_sheet import SheetRequest, make_sheet
+from vocator.usecases.programming.prove_radios import ALL_KINDS, generate, try_goal
+from vocator.usecases.twin.twins import twin_of
+from vocator.where import DEMO
 
-DEMO = DEMO_FILE.parent
 FINCH, PICO = twin_of("ardvane-finch"), twin_of("brisko-pico")
 TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
 ALL = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])

@@ -4,13 +4,17 @@ from dataclasses import replace
 
 import pytest
 
+from support.every_kind import asked
 from vocator.core.channel.channel import Channel, ToneUse, tone_use
-from vocator.core.goals.goal import Goal
+from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step
 from vocator.core.planning.planner import plan
-from vocator.core.proving.prover import Verdict, prove
+from vocator.core.proving.operator import Shared, follow, outcome
+from vocator.core.proving.prover import Verdict, prove, starts_of
 from vocator.core.proving.starts import covering_starts
-from vocator.usecases.twins import twin_of
+from vocator.files.profile_yaml import model_names
+from vocator.usecases.programming.make_sheet import make_sheet
+from vocator.usecases.twin.twins import twin_of
 
 FINCH, PICO = twin_of("ardvane-finch"), twin_of("brisko-pico")
 REPEATER = Channel(147_330_000, 147_930_000, tone_use("103.5", None), power="HIGH")
@@ -55,6 +59,22 @@ def test_a_good_sheet_is_proven(twin):
     assert proof.verdict is Verdict.PROVEN
     assert proof.starts == len(covering_starts(twin, goal))
     assert 30 <= proof.starts <= 60
+
+
+@pytest.mark.parametrize("model", model_names())
+def test_runs_that_meet_end_as_if_each_was_followed_by_itself(model):
+    for kind in ("store", "rename", "erase", "find-tone", "read-back"):
+        try:
+            made = make_sheet(asked(model, kind))
+        except Beyond:
+            continue
+        shared, broken = Shared(), replace(made.sheet, chapters=made.sheet.chapters[1:])
+        spoilt = Shared()
+        for _, start in starts_of(made.twin, made.goal):
+            for sheet, of in ((made.sheet, shared), (broken, spoilt)):
+                alone, met = follow(made.twin, sheet, start, keep_frames=False), outcome(made.twin, sheet, start, of)
+                assert (alone.state, alone.sent, alone.trouble, alone.noted) == (met.state, met.sent, met.trouble, met.noted)
+                assert not alone.trouble or alone.trouble_step == met.trouble_step
 
 
 BROKEN = {

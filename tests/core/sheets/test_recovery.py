@@ -16,10 +16,10 @@ from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap
 from vocator.core.slips.recovery import courses_of, harm, locate, locate_number, rest_of, sights, way_back
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.prove_radios import generate
-from vocator.usecases.prove_slips import slips_of
-from vocator.usecases.recover import slip_words
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.prove_radios import generate
+from vocator.usecases.programming.prove_slips import slips_of
+from vocator.usecases.programming.recover import slip_words
+from vocator.usecases.twin.twins import twin_of
 
 TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
 EVERY = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])

@@ -14,7 +14,7 @@ from vocator.core.proving.prover import judge
 from vocator.core.slips.every_state import EveryCourse
 from vocator.core.slips.recovery import courses_of, rest_of, sights, way_back
 from vocator.core.slips.slips import Course
-from vocator.usecases.twins import twin_of
+from vocator.usecases.twin.twins import twin_of
 
 REPEATER = Channel(147_330_000, 147_930_000, tone_use("103.5", None), power="HIGH")
 

@@ -16,9 +16,10 @@ from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap, Wait
 from vocator.core.radio.perform import perform
+from vocator.core.radio.screens import RestScreen
 from vocator.files.profile_yaml import model_names
-from vocator.usecases.prove_radios import KINDS, generate
-from vocator.usecases.twins import twin_of
+from vocator.usecases.programming.prove_radios import KINDS, generate
+from vocator.usecases.twin.twins import twin_of
 
 TWINS = [twin_of(m, f.name) for m in model_names() for f in twin_of(m).profile.firmwares]
 EVERY = pytest.mark.parametrize("twin", TWINS, ids=[f"{t.profile.model} {t.profile.firmware}" for t in TWINS])
@@ -138,7 +139,7 @@ def test_the_covering_set_holds_each_kind_of_start_once(twin):
         words
     )
     modes = {twin.screens[s.modes[s.unit]].shows for _, s in starts}
-    assert modes == {s.shows for s in twin.screens if s.kind == "rest"}
+    assert modes == {s.shows for s in twin.screens if isinstance(s, RestScreen)}
     kinds = {twin.screens[s.screen].kind for _, s in starts}
     assert {s.kind for s in twin.screens} - {"search"} <= kinds
     if len(twin.profile.units) > 1:

@@ -1,7 +1,7 @@
 <!-- What somebody was handed for an outing: who they are there, what waits, whom to call. -->
 <script lang="ts">
   import type { Schemas } from '../lib/api';
-  import { data } from '../lib/bench/data.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
   import { megahertz } from '../lib/passes/time.svelte';
 
   let { view }: { view: Schemas['VolunteerShape'] } = $props();

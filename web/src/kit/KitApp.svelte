@@ -2,16 +2,16 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { Toast } from 'flowbite-svelte';
-  import { data } from '../lib/bench/data.svelte';
-  import FirstRun from '../lib/bench/FirstRun.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
+  import FirstRun from '../lib/programming/bench/FirstRun.svelte';
   import { get, put, remove, type Region, type Schemas, type Station } from '../lib/api';
-  import { giveFile, giveSome, takeFile } from '../lib/away/carry';
-  import ReadCodes from '../lib/away/ReadCodes.svelte';
-  import ShowCodes from '../lib/away/ShowCodes.svelte';
+  import { giveFile, giveSome, takeFile } from '../lib/network/carry';
+  import ReadCodes from '../lib/network/ReadCodes.svelte';
+  import ShowCodes from '../lib/network/ShowCodes.svelte';
   import Dialog from '../lib/shell/Dialog.svelte';
-  import { keep as remember, recall } from '../lib/keep';
+  import { keep as remember, recall } from '../lib/keeping/keep';
   import Handed from './Handed.svelte';
-  import { start, tellStage, type Stage } from '../lib/away/heart';
+  import { start, tellStage, type Stage } from '../lib/network/heart';
   import { shell } from '../lib/shell/state.svelte';
   import Bench from '../routes/Bench.svelte';
   import DrillPage from '../routes/DrillPage.svelte';

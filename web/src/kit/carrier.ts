@@ -1,7 +1,7 @@
 /** A kit's way to its answers: the heart over the rows of this device; no server is ever told. */
 import type { Carrier } from '../lib/api';
-import { carry, carryFrom, isNotHere } from '../lib/away/carry';
-import { keepAnswer, keptAnswer } from '../lib/away/rows';
+import { carry, carryFrom, isNotHere } from '../lib/network/carry';
+import { keepAnswer, keptAnswer } from '../lib/network/rows';
 
 export const BASE = new URL('python/', document.baseURI).href;
 carryFrom(BASE);

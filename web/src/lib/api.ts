@@ -1,7 +1,7 @@
 /** The one door to the server: typed requests, problems as errors. */
-import { isNotHere } from './away/carry';
-import { field } from './away/field.svelte';
-import { keepAnswer, keptAnswer } from './away/rows';
+import { isNotHere } from './network/carry';
+import { field } from './network/field.svelte';
+import { keepAnswer, keptAnswer } from './network/rows';
 import type { components } from './schema.gen';
 import { newer } from './shell/newer.svelte';
 
@@ -73,7 +73,7 @@ const UNANSWERED = { status: 0, title: 'The server does not answer' };
 /** What changes nothing that is kept; of these no news is worth taking along. */
 const ONLY_WORKS = /^\/(resolve|twin|session|workshop|passes\/together|descriptions)|\/(sights|recovery|score)/;
 /** What the heart may know; for all else nobody waits until it has started. */
-const BY_HEART = /^\/(models|regions|station|resolve|radios|sheets|twin|log|drill)\b|\/score\b/;
+const BY_HEART = /^\/(models|regions|station|resolve|radios|sheets|twin|log|drill)\b|^\/passes\/.+\/(score|sheets)\b/;
 const NOT_KEPT = /^\/(clock|health|session|field|sheets\/|twin)|\/proof$/;
 
 /** Return an answer, or throw its problem. */

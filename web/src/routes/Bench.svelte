@@ -1,16 +1,16 @@
 <!-- The first screen: the listing line is the page. -->
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { data } from '../lib/bench/data.svelte';
-  import FirstRun from '../lib/bench/FirstRun.svelte';
-  import Keypad from '../lib/bench/Keypad.svelte';
-  import { Listing } from '../lib/bench/listing.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
+  import FirstRun from '../lib/programming/bench/FirstRun.svelte';
+  import Keypad from '../lib/programming/bench/Keypad.svelte';
+  import { Listing } from '../lib/programming/bench/listing.svelte';
   import { get, inKit, type ListedPass, type Schemas } from '../lib/api';
   import { clock, until } from '../lib/passes/time.svelte';
-  import Near from '../lib/bench/Near.svelte';
-  import { keep, recall } from '../lib/keep';
-  import RadioStrip from '../lib/bench/RadioStrip.svelte';
-  import WorkedSum from '../lib/bench/WorkedSum.svelte';
+  import Near from '../lib/programming/bench/Near.svelte';
+  import { keep, recall } from '../lib/keeping/keep';
+  import RadioStrip from '../lib/programming/bench/RadioStrip.svelte';
+  import WorkedSum from '../lib/programming/bench/WorkedSum.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
 

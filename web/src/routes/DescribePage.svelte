@@ -2,15 +2,15 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { post, type Model, type Schemas } from '../lib/api';
-  import { data } from '../lib/bench/data.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import { TwinPlay } from '../lib/twin/play.svelte';
   import TwinPanel from '../lib/twin/TwinPanel.svelte';
-  import { Describing } from '../lib/workshop/describing.svelte';
-  import Examples from '../lib/workshop/Examples.svelte';
-  import Parts from '../lib/workshop/Parts.svelte';
-  import PasteMenu from '../lib/workshop/PasteMenu.svelte';
-  import QuestionForm from '../lib/workshop/QuestionForm.svelte';
+  import { Describing } from '../lib/profiles/describing.svelte';
+  import Examples from '../lib/profiles/Examples.svelte';
+  import Parts from '../lib/profiles/Parts.svelte';
+  import PasteMenu from '../lib/profiles/PasteMenu.svelte';
+  import QuestionForm from '../lib/profiles/QuestionForm.svelte';
   import { navigate, route } from '../router';
 
   const id = route.params.id ?? '';

@@ -2,13 +2,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { get, inKit, type Model, type Schemas } from '../lib/api';
-  import { data } from '../lib/bench/data.svelte';
-  import { keep, recall } from '../lib/keep';
-  import ExerciseView from '../lib/drill/ExerciseView.svelte';
-  import KnownRadio from '../lib/drill/KnownRadio.svelte';
-  import { byKind, Run } from '../lib/drill/run.svelte';
-  import SlipsByKind from '../lib/drill/SlipsByKind.svelte';
-  import Glass from '../lib/glass/Glass.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
+  import { keep, recall } from '../lib/keeping/keep';
+  import ExerciseView from '../lib/twin/drill/ExerciseView.svelte';
+  import KnownRadio from '../lib/twin/drill/KnownRadio.svelte';
+  import { byKind, Run } from '../lib/twin/drill/run.svelte';
+  import SlipsByKind from '../lib/twin/drill/SlipsByKind.svelte';
+  import Glass from '../lib/twin/glass/Glass.svelte';
   import { shell } from '../lib/shell/state.svelte';
 
   let model = $state(recall('drill.model', ''));
@@ -63,7 +63,7 @@
   {:else}
     <header>
       <h1>Drill</h1>
-      <label>Radio<select class="field" aria-label="Radio" bind:value={model} onchange={() => { run = null; void load(); }}>
+      <label>Radio<select class="field" aria-label="Radio" bind:value={model} onchange={() => { run = drill = shape = null; void load(); }}>
         {#if mine.length}<optgroup label="My radios">{#each mine as m (m.model)}<option value={m.model}>{m.name}</option>{/each}</optgroup>{/if}
         <optgroup label="Others">{#each others as m (m.model)}<option value={m.model}>{m.name}</option>{/each}</optgroup></select></label>
       <label>Who<input class="field" bind:value={person} maxlength="60" autocomplete="off" list="people" onchange={load} /></label>

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { get, type GoalTable } from '../lib/api';
-  import { keep, recall } from '../lib/keep';
+  import { keep, recall } from '../lib/keeping/keep';
   import { shell } from '../lib/shell/state.svelte';
 
   let table = $state<GoalTable | null>(recall('goals', null));

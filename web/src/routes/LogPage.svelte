@@ -2,8 +2,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { get, post, remove, sendFile, type Contact, type ContactIn, type LogLine, type Radio, type Resolution, type Schemas } from '../lib/api';
-  import { keep, recall } from '../lib/keep';
-  import { slotText } from '../lib/memory/fold';
+  import { keep, recall } from '../lib/keeping/keep';
+  import { slotText } from '../lib/keeping/fold';
   import { contacts } from '../lib/passes/ride.svelte';
   import { clock, compass, megahertz } from '../lib/passes/time.svelte';
   import { shell } from '../lib/shell/state.svelte';

@@ -2,39 +2,38 @@
 <script lang="ts">
   import { onMount, untrack, type ComponentProps } from 'svelte';
   import { get, post, put, Refused, remove, sendFile, type Board, type Region, type Schemas } from '../lib/api';
-  import { data } from '../lib/bench/data.svelte';
-  import { keep, recall } from '../lib/keep';
-  import BoardTable from '../lib/outing/BoardTable.svelte';
-  import CardsPart from '../lib/outing/CardsPart.svelte';
-  import { Changing, type Both, type Item, type Part } from '../lib/outing/changing.svelte';
-  import ChannelDialog from '../lib/outing/ChannelDialog.svelte';
-  import CsvDialog from '../lib/outing/CsvDialog.svelte';
-  import Findings from '../lib/outing/Findings.svelte';
-  import Listing from '../lib/outing/Listing.svelte';
-  import Meanwhile from '../lib/outing/Meanwhile.svelte';
-  import { idOf, plainOf, type Channel, type Outing, type Person, type Plain, type PostAt } from '../lib/outing/marks';
-  import PersonDialog from '../lib/outing/PersonDialog.svelte';
-  import PlainDialog from '../lib/outing/PlainDialog.svelte';
-  import PostDialog from '../lib/outing/PostDialog.svelte';
-  import SatelliteHour from '../lib/outing/SatelliteHour.svelte';
-  import ReachMap from '../lib/outing/ReachMap.svelte';
-  import LinkDialog from '../lib/outing/LinkDialog.svelte';
-  import { Making } from '../lib/outing/making.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
+  import { keep, recall } from '../lib/keeping/keep';
+  import BoardTable from '../lib/outings/BoardTable.svelte';
+  import CardsPart from '../lib/outings/CardsPart.svelte';
+  import { Changing, copy, type Both, type Item, type Part } from '../lib/outings/changing.svelte';
+  import ChannelDialog from '../lib/outings/ChannelDialog.svelte';
+  import CsvDialog from '../lib/outings/CsvDialog.svelte';
+  import Findings from '../lib/outings/Findings.svelte';
+  import Meanwhile from '../lib/outings/Meanwhile.svelte';
+  import { idOf, plainOf, type Channel, type Outing, type Person, type Plain, type PostAt } from '../lib/outings/marks';
+  import PersonDialog from '../lib/outings/PersonDialog.svelte';
+  import PlainDialog from '../lib/outings/PlainDialog.svelte';
+  import PostDialog from '../lib/outings/PostDialog.svelte';
+  import SatelliteHour from '../lib/outings/SatelliteHour.svelte';
+  import PostsReach from '../lib/outings/PostsReach.svelte';
+  import LinkDialog from '../lib/outings/LinkDialog.svelte';
+  import { Making } from '../lib/outings/making.svelte';
+  import Unsent from '../lib/outings/Unsent.svelte';
+  import { UnsentOuting, type Apart } from '../lib/outings/unsent.svelte';
   import { shell } from '../lib/shell/state.svelte';
-
 
   let regions = $state.raw<Region[]>([]);
   let list = $state<Schemas['OutingSummary'][]>([]);
-  let board = $state.raw<Board | null>(recall<Board | null>('outing', null));
+  const unsent = new UnsentOuting();
+  let board = $state.raw<Board | null>(unsent.shown(recall<Board | null>('outing', null)));
   let loaded = $state(false);
   let trouble = $state('');
   let unread = $state('');
   let making = $state.raw<Making | null>(null);
   let link = $state.raw<ComponentProps<typeof LinkDialog>['given']>(null);
   let showing = $state<'board' | 'findings' | 'reach'>('board');
-  let at = $state('');
   let files: HTMLInputElement | undefined = $state();
-  let places: HTMLInputElement | undefined = $state();
   let channel = $state<Channel | null>(null);
   let person = $state<Person | null>(null);
   let spot = $state<PostAt | null>(null);
@@ -66,15 +65,21 @@
   const names = (ids: string[]) => ids.map((id) => board?.people.find((p) => p.id === id)).map((p) => p?.tactical || p?.name || '').join(', ');
 
   function show(next: Board): void {
-    board = next;
+    board = unsent.shown(next);
     keep('outing', next);
+  }
+  /** Show a board that was fetched, once what was changed here without the server is told. */
+  async function showFresh(next: Board): Promise<void> {
+    const told = await unsent.tell(next);
+    show(told);
+    if (told !== next && !unsent.told.length) shell.say('The server has what was changed here');
   }
 
   async function load(): Promise<void> {
     try {
       list = await get<Schemas['OutingSummary'][]>('/outings');
       const id = board && list.some((o) => o.id === board!.id) ? board.id : list[0]?.id;
-      if (id !== undefined) show(await get<Board>(`/outings/${id}`));
+      if (id !== undefined) await showFresh(await get<Board>(`/outings/${id}`));
       else board = null;
       loaded = true;
       unread = '';
@@ -87,7 +92,7 @@
   async function refresh(): Promise<void> {
     if (!board) return;
     try {
-      show(await get<Board>(`/outings/${board.id}`));
+      await showFresh(await get<Board>(`/outings/${board.id}`));
     } catch (error) {
       shell.note(error);
     }
@@ -104,11 +109,24 @@
   async function save(next: Outing): Promise<boolean> {
     if (!board) return false;
     clashed = false;
+    if (unsent.told.length) {
+      unsent.hold(board, next); // what waits already goes first, together with this
+      board = unsent.shown(board);
+      await refresh();
+      return true;
+    }
     try {
       show(await put<Board>(`/outings/${board.id}`, { version: board.version, outing: next }));
       trouble = '';
       return true;
     } catch (error) {
+      if (error instanceof Refused && error.passing) {
+        shell.note(error);
+        unsent.hold(board, next); // there is no server: it waits here
+        board = unsent.shown(board);
+        trouble = '';
+        return true;
+      }
       trouble = shell.note(error);
       clashed = error instanceof Refused && error.problem.type === 'urn:vocator:clash';
       if (clashed) await refresh();
@@ -206,7 +224,6 @@
     }
   }
 
-  const copy = <T,>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
   const change = (edit: (next: Outing) => void): Outing => {
     const next = copy(outing!);
     edit(next);
@@ -249,6 +266,17 @@
     person = copy(outing!.people.find((x) => x.id === id)!);
     isNew = false;
   }
+  function reopen(part: Part | null, id: string): void {
+    if (part === 'channels') onchannel(id);
+    else if (part === 'people') onperson(id);
+    else if (part === 'posts') spot = copy(outing!.posts.find((x) => x.id === id)!);
+    else plain = plainOf(outing!);
+    isNew = false;
+  }
+  async function choose(one: Apart, theirs: boolean): Promise<void> {
+    unsent.pick(one, theirs, await get<Board>(`/outings/${board!.id}`));
+    if (!unsent.apart.length) await refresh();
+  }
   let region = $derived(regions.find((r) => r.id === outing?.region) ?? null);
 </script>
 
@@ -265,6 +293,8 @@
     <button type="button" class="act" onclick={() => files?.click()}>Take a file</button><input bind:this={files} type="file" hidden accept=".json" aria-label="Outing file" onchange={() => take(files, '/outings/import')} />
   </header>
   {#each [unread, trouble].filter(Boolean) as words (words)}<p class="harm" role="alert">{words}</p>{/each}
+
+  <Unsent {unsent} onopen={reopen} onpick={(one, theirs) => void choose(one, theirs)} ondrop={() => { unsent.drop(); void refresh(); }} />
 
   {#if !board || !outing}
     {#if loaded}<p>No outing yet. Begin a new one, or take a file that somebody gave you.</p>{:else if !unread}<p class="quiet">Asking for the outing…</p>{/if}
@@ -304,25 +334,7 @@
     {:else if showing === 'findings'}
       <Findings {board} {accept} {onchannel} {onperson} />
     {:else}
-      <div class="two">
-        <ReachMap {board} post={at} />
-        <div>
-          <label>From <select class="field" bind:value={at}><option value="">choose a post</option>{#each outing.posts as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select></label>
-          {#if at}{@const from = board.reach.find((r) => r.post === at)}
-            <button type="button" class="act" onclick={() => { spot = copy(outing!.posts.find((x) => x.id === at)!); isNew = false; }}>Change this post</button>
-            <table class="ruled ways"><caption class="visually-hidden">Ways from {from?.name}; hills are not considered</caption>
-              <thead><tr><th scope="col">To</th><th scope="col" class="n">km</th><th scope="col" class="n">bearing</th><th scope="col">likely?</th></tr></thead>
-              <tbody>{#each from?.ways ?? [] as w (w.kind + w.to)}<tr><td>{w.name}{w.kind === 'post' ? ' (simplex)' : ''}</td><td class="n">{w.distance_km.toFixed(1)}</td><td class="n">{w.bearing_deg}°</td><td>{w.likely}</td></tr>{/each}</tbody>
-            </table>
-            <p class="quiet">Radio horizon over a smooth Earth, free space, 20 dB for ground and bodies, 5 W. Hills are not considered: try it.</p>
-          {/if}
-          <div class="acts">
-            <button type="button" class="act" onclick={() => { spot = { id: '', name: '', at: { latitude_deg: shell.station?.latitude_deg ?? 0, longitude_deg: shell.station?.longitude_deg ?? 0, height_m: 2 } }; isNew = true; }}>Add a post</button>
-            <button type="button" class="act" onclick={() => places?.click()}>Take GPX or GeoJSON</button><input bind:this={places} type="file" hidden accept=".gpx,.geojson,.json" aria-label="Places file" onchange={() => take(places, `/outings/${board!.id}/places`)} />
-          </div>
-        </div>
-      </div>
-      <Listing near={outing.posts.find((p) => p.id === at) ?? outing.posts[0] ?? null} planned={outing.channels.map((c) => c.id)} onadd={addListed} />
+      <PostsReach {board} {outing} onpost={(s, fresh) => { spot = copy(s); isNew = fresh; }} onplaces={(input) => take(input, `/outings/${board!.id}/places`)} onlisted={addListed} />
     {/if}
     {#if outing.people.length}<SatelliteHour {board} />{/if}
   {/if}
@@ -379,20 +391,8 @@
     height: 14px;
     accent-color: var(--next);
   }
-  .two {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 28px;
-  }
-  .ways {
-    margin: 10px 0;
-  }
-  .n {
-    text-align: right !important;
-  }
   @media (max-width: 700px) {
-    .now,
-    .two {
+    .now {
       grid-template-columns: minmax(0, 1fr);
     }
   }

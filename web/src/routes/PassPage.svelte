@@ -1,16 +1,18 @@
 <!-- One pass: how to work it, which memories, when to turn, where to point. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { data } from '../lib/bench/data.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
   import { get, post, put, Refused, type ListedPass, type PassList, type PassSky, type Plan, type Schemas } from '../lib/api';
-  import { keep, recall } from '../lib/keep';
+  import { keep, recall } from '../lib/keeping/keep';
   import BarePass from '../lib/passes/BarePass.svelte';
   import CardTable from '../lib/passes/CardTable.svelte';
   import { Choice, passPath } from '../lib/passes/choice';
   import Footprint from '../lib/passes/Footprint.svelte';
+  import PassRows from '../lib/passes/PassRows.svelte';
+  import SetSums from '../lib/passes/SetSums.svelte';
   import SkyPlot from '../lib/passes/SkyPlot.svelte';
   import Staircase from '../lib/passes/Staircase.svelte';
-  import { clock, compass, kilohertz, megahertz, span, until } from '../lib/passes/time.svelte';
+  import { clock, compass, megahertz, until } from '../lib/passes/time.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import { navigate, route } from '../router';
 
@@ -181,60 +183,10 @@
         </ul>
         <ul class="manners">{#each plan.manners as m (m)}<li>{m}</li>{/each}</ul>
       </section>
-      <section>
-        <h2>The set</h2>
-        <div class="tune">
-          <label>At worst <select class="field" value={String(plan.set.wanted_worst_hz)} onchange={(e) => choose('worst_hz', e.currentTarget.value)}>{#each [1500, 2500, 3500, 5000] as hz (hz)}<option value={String(hz)}>{(hz / 1000).toFixed(1)} kHz</option>{/each}</select></label>
-          <label>Step <select class="field" value={String(plan.set.step_hz)} onchange={(e) => choose('step_hz', e.currentTarget.value)}>{#each plan.set.step_choices as hz (hz)}<option value={String(hz)}>{hz / 1000} kHz</option>{/each}</select></label>
-          <label>Memories <select class="field" value={choice.query.get('memories') ?? ''} onchange={(e) => choose('memories', e.currentTarget.value)}><option value="">as needed</option>{#each [1, 2, 3, 4, 5, 7] as n (n)}<option value={String(n)}>{n}</option>{/each}</select></label>
-          {#if plan.powers.length > 1}<label>Power <select class="field" value={power} onchange={(e) => choose('power', e.currentTarget.value)}>{#each plan.powers as word (word)}<option value={word}>{word}</option>{/each}</select></label>{/if}
-          <label>First slot <input class="field slot" value={choice.query.get('first') ?? plan.rows[0]?.slot_text ?? ''} onchange={(e) => choose('first', e.currentTarget.value.trim())} /></label>
-        </div>
-        {#if power}<p>Power {power}: with a beam in the open 5 W and less is enough, and a strong station shuts the others out.</p>{/if}
-        <p>2.5 kHz suits a 15 kHz receiver at any deviation; 3.5 kHz only up to 3 kHz deviation. A rule of thumb: real filters differ.</p>
-        <table class="sum"><caption class="visually-hidden">What is left off tune, in kHz</caption>
-          <thead><tr><td></td><th scope="col">worst</th><th scope="col">mean</th></tr></thead>
-          <tbody>
-            <tr><th scope="row">this set, {plan.set.fast}</th><td>{(plan.set.worst_hz / 1000).toFixed(2)}</td><td>{(plan.set.mean_hz / 1000).toFixed(2)}</td></tr>
-            <tr><th scope="row">five memories 5 kHz apart</th><td>{(plan.set.plain_worst_hz / 1000).toFixed(2)}</td><td>{(plan.set.plain_mean_hz / 1000).toFixed(2)}</td></tr>
-            <tr><th scope="row">the other link beside it</th><td>{((plan.set.fast === 'downlink' ? plan.set.worst_uplink_hz : plan.set.worst_downlink_hz) / 1000).toFixed(2)}</td><td></td></tr>
-            {#each plan.set.late.slice(1) as l (l.seconds)}<tr><th scope="row">changing {l.seconds} s late</th><td>{(l.worst_hz / 1000).toFixed(2)}</td><td></td></tr>{/each}
-          </tbody>
-        </table>
-        <details>
-          <summary>The sum</summary>
-          <table class="sum"><caption class="visually-hidden">Doppler, worked</caption>
-            <thead><tr><td></td>{#each plan.sums as s (s.words)}<th scope="col">{s.words}</th>{/each}</tr></thead>
-            <tbody>
-              <tr><th scope="row">nominal</th>{#each plan.sums as s (s.words)}<td>{(s.nominal_hz / 1e6).toFixed(5)}</td>{/each}</tr>
-              <tr><th scope="row">shift, kHz</th>{#each plan.sums as s (s.words)}<td>{kilohertz(s.shift_hz, 2)}</td>{/each}</tr>
-              <tr><th scope="row">wanted</th>{#each plan.sums as s (s.words)}<td>{(s.wanted_hz / 1e6).toFixed(5)}</td>{/each}</tr>
-              <tr><th scope="row">memory</th>{#each plan.sums as s (s.words)}<td>{(s.memory_hz / 1e6).toFixed(5)}</td>{/each}</tr>
-              <tr><th scope="row">left, kHz</th>{#each plan.sums as s (s.words)}<td>{kilohertz(s.left_hz, 2)}</td>{/each}</tr>
-            </tbody>
-          </table>
-        </details>
-      </section>
+      <SetSums {plan} {choice} {choose} {power} />
     </div>
 
-    <section>
-      <h2>{ready ? `Already in ${plan.rows[0]!.slot_text}${plan.rows.length > 1 ? ` to ${plan.rows.at(-1)!.slot_text}` : ''}: nothing to write` : lacking.length < plan.rows.length ? `${lacking.length} of ${plan.rows.length} channels to store; the others stand there` : 'Channels to store'}</h2>
-      <table class="rows">
-        <thead><tr><th scope="col">Slot</th><th scope="col">Label</th><th scope="col">Channel</th><th scope="col">Held</th>{#if ids.length > 1 || way?.parts.some((p) => p.side)}<th scope="col">On</th>{/if}<td></td></tr></thead>
-        <tbody>
-          {#each plan.rows as r (r.radio + r.slot)}
-            <tr><td><b>{r.slot_text}</b></td><td>{r.label || '–'}</td><td>{r.line}{r.power ? `, ${r.power}` : ''}{r.never_send ? '; sends nothing' : ''}</td>
-              <td>{r.memory >= 0 ? span(plan.set.memories[r.memory]!.seconds) : r.memory === -1 ? '2 s, to arm' : 'all the time'}</td>
-              {#if ids.length > 1 || way?.parts.some((p) => p.side)}<td>{plan.radios[r.radio]!.name}{r.side ? `, ${r.side}` : ''}</td>{/if}
-              <td>{r.there ? 'there' : ''}</td></tr>
-          {/each}
-        </tbody>
-      </table>
-      {#if plan.rows.some((r) => r.never_send)}<p>Sends nothing: a shift leads out of what the radio sends on, so that PTT on a downlink slot stays silent.</p>{/if}
-      {#if !ready}<label class="labels"><input type="checkbox" checked={choice.query.get('labels') === 'true'} onchange={(e) => choose('labels', e.currentTarget.checked ? 'true' : null)} /> With labels; they are most of the turning</label>{/if}
-      {#if plan.set_up.length}<p>{ready ? 'To set before the pass' : 'Then, one sheet after the other'}: {plan.set_up.map((s) => `${plan!.radios.length > 1 ? `${plan!.radios[s.radio]!.name}, ` : ''}${s.words}`).join('; ')}.</p>{/if}
-      <p class="quiet">Satellite slots have no check on the air: no test calls outside a pass.</p>
-    </section>
+    <PassRows {plan} {choice} {choose} />
 
     <section>
       <h2>Who hears it</h2>
@@ -278,7 +230,6 @@
     margin: 0 0 8px;
   }
   .acts,
-  .tune,
   .grids {
     display: flex;
     flex-wrap: wrap;
@@ -346,63 +297,6 @@
   .not {
     color: var(--quiet);
   }
-  .tune label {
-    display: grid;
-    gap: 2px;
-  }
-  .tune .field {
-    padding: 6px 30px 6px 8px;
-  }
-  .tune .slot {
-    width: 110px;
-    padding-right: 8px;
-    box-sizing: border-box;
-  }
-  details {
-    overflow-x: auto;
-    margin-top: 10px;
-  }
-  summary {
-    min-height: 40px;
-    cursor: pointer;
-    font-weight: 700;
-  }
-  .sum td,
-  .rows td,
-  .rows th {
-    text-align: left;
-    padding: 4px 20px 4px 0;
-  }
-  .sum td {
-    font-family: 'B612 Mono', monospace;
-    text-align: right;
-  }
-  .sum th {
-    text-align: left;
-    font-weight: 400;
-    padding-right: 12px;
-  }
-  .rows {
-    border-collapse: collapse;
-  }
-  .rows td {
-    border-top: 1px solid var(--rule);
-  }
-  .rows th {
-    font-weight: 400;
-    color: var(--quiet);
-  }
-  .labels {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    min-height: 48px;
-  }
-  .labels input {
-    width: 24px;
-    height: 24px;
-    accent-color: var(--next);
-  }
   .manners {
     padding-left: 20px;
   }
@@ -418,19 +312,8 @@
       grid-template-columns: 1fr;
     }
   }
-  @media (max-width: 700px) {
-    .rows td,
-    .rows th {
-      padding-right: 8px;
-      overflow-wrap: anywhere;
-    }
-    .tune .slot {
-      width: 84px;
-    }
-  }
   @media print {
     .acts,
-    .tune,
     .grids,
     .two,
     .with {

@@ -2,10 +2,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { get, put, Refused, type ListedPass, type PassList } from '../lib/api';
-  import { keep, recall } from '../lib/keep';
+  import { keep, recall } from '../lib/keeping/keep';
   import Filters from '../lib/passes/Filters.svelte';
   import { EVERYTHING, fits, LIGHT, WAY_ORDER, WAY_SHORT, type Wanted } from '../lib/passes/filter';
-  import { data } from '../lib/bench/data.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
   import Together from '../lib/passes/Together.svelte';
   import Satellites from '../lib/passes/Satellites.svelte';
   import { clock, compass, span, until } from '../lib/passes/time.svelte';

@@ -1,9 +1,9 @@
 <!-- My radios. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import OwnProfiles from '../lib/bench/OwnProfiles.svelte';
-  import { data } from '../lib/bench/data.svelte';
-  import FirstRun from '../lib/bench/FirstRun.svelte';
+  import OwnProfiles from '../lib/profiles/OwnProfiles.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
+  import FirstRun from '../lib/programming/bench/FirstRun.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import RadioPicture from '../lib/twin/RadioPicture.svelte';
   import { navigate } from '../router';

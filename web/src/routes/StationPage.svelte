@@ -3,10 +3,10 @@
   import { Input } from 'flowbite-svelte';
   import { onMount } from 'svelte';
   import { get, put, sendFile, type Region, type Schemas, type Station } from '../lib/api';
-  import { forget, keep, recall } from '../lib/keep';
+  import { forget, keep, recall } from '../lib/keeping/keep';
   import { VERSION } from '../lib/shell/newer.svelte';
-  import TakeAlong from '../lib/away/TakeAlong.svelte';
-  import SharePart from '../lib/shell/SharePart.svelte';
+  import TakeAlong from '../lib/network/TakeAlong.svelte';
+  import SharePart from '../lib/network/SharePart.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import Term from '../lib/shell/Term.svelte';
 

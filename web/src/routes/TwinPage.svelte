@@ -1,11 +1,11 @@
 <!-- Free play on a virtual radio, and what its memory holds. -->
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { data } from '../lib/bench/data.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
   import type { Model } from '../lib/api';
   import { TwinPlay } from '../lib/twin/play.svelte';
   import TwinPanel from '../lib/twin/TwinPanel.svelte';
-  import { keep, recall } from '../lib/keep';
+  import { keep, recall } from '../lib/keeping/keep';
   import { shell } from '../lib/shell/state.svelte';
 
   let twin = $state<TwinPlay | null>(null);

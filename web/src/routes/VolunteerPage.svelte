@@ -2,8 +2,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { get, type Schemas } from '../lib/api';
-  import { keep, recall } from '../lib/keep';
-  import { MARKS } from '../lib/outing/marks';
+  import { keep, recall } from '../lib/keeping/keep';
+  import { MARKS } from '../lib/outings/marks';
   import { megahertz } from '../lib/passes/time.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import { route } from '../router';

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { get, post, remove, type Description, type Schemas } from '../lib/api';
-  import { data } from '../lib/bench/data.svelte';
+  import { data } from '../lib/programming/bench/data.svelte';
   import { shell } from '../lib/shell/state.svelte';
   import { navigate } from '../router';
 

@@ -6,10 +6,15 @@ from collections.abc import Iterable
 from vocator.core.channel.band_plan import BandPlan
 from vocator.core.channel.listing_numbers import frequency_hz, torn_frequencies
 from vocator.core.channel.listing_pieces import Amount, Piece
-from vocator.core.channel.tones import CTCSS_50
+from vocator.core.channel.tones import CTCSS_50, DCS_104
 
 TONE_RANGE_HZ = (60.0, 260.0)
 SMALLEST_MHZ = 28.0
+
+
+def looks_like_a_code(amount: Amount) -> bool:
+    """Whether a number begins with a nought and is a DCS code, as nothing else is written: "023"."""
+    return amount.text[0] == "0" and not amount.unit and amount.text in DCS_104
 
 
 class Figures:

@@ -7,9 +7,10 @@ import re
 from dataclasses import replace
 
 from vocator.core.channel.band_plan import BandPlan
-from vocator.core.channel.listing_figures import Figures
+from vocator.core.channel.listing_figures import Figures, looks_like_a_code
 from vocator.core.channel.listing_numbers import frequency_hz
 from vocator.core.channel.listing_pieces import Amount, Piece
+from vocator.core.channel.listing_reading import code_in
 from vocator.core.channel.tones import CTCSS_50
 
 LARGEST_FIGURE = 99
@@ -26,6 +27,7 @@ class Layout:
         self.torn: list[Torn] = []
         self.join_figures()
         self.figures = Figures(plan, self.pieces)
+        self.sides_behind()
         self.roles_behind()
         self.dashes()
         self.figures_of_names()
@@ -111,8 +113,26 @@ class Layout:
                 turned.append(piece)
         self.pieces = turned
 
+    def sides_behind(self) -> None:
+        """Turn "D023 in D174 out" round: two tones or codes, each with its side behind it."""
+        for n in range(len(self.pieces) - 2):
+            first, second, last = self.pieces[n : n + 3]
+            side = _side_of(second)
+            if side is None or last.kind != "sided" or last.amount or last.code or set(last.words) != {_OTHER[side]}:
+                continue
+            if not self._tone_like(first) or not self._tone_like(second):
+                continue
+            before = [replace(first, amount=None)] if first.kind == "signed" else []
+            self.pieces[n : n + 3] = [*before, _sided(side, first), _sided(_OTHER[side], second)]
+
+    def _tone_like(self, piece: Piece) -> bool:
+        """Whether a piece is a code, or a number that can be a tone."""
+        amount = piece.amount
+        return piece.kind == "code" or piece.code is not None or (amount is not None and self.figures.looks_like_tone(amount))
+
     def dashes(self) -> None:
         """Take a lone dash before a word for a dash, where the line has a sign or says simplex beside it."""
+        self._dash_before_frequency()
         signs = [n for n, p in enumerate(self.pieces) if p.kind == "signed"]
         settled = any(p.kind == "simplex" or (p.kind == "sided" and p.amount) for p in self.pieces)
         for n in signs:
@@ -122,13 +142,31 @@ class Layout:
             if lone and (n == 0 or (nxt is not None and nxt.kind in ("word", "quoted", "band") and (settled or len(signs) > 1))):
                 self.pieces[n] = Piece("idle", at=piece.at, end=piece.end)
 
+    def _dash_before_frequency(self) -> None:
+        """Part a dash from the first frequency of a line, which has nothing to be shifted from yet."""
+        for n, piece in enumerate(self.pieces):
+            if self.figures.is_frequency(piece.amount) and piece.kind != "number":
+                if piece.kind == "signed" and piece.words == {"SIGN": "-"} and piece.amount is not None:
+                    also = any(p.kind == "signed" for p in self.pieces[n + 1 :])
+                    dash = Piece("idle" if also else "signed", {} if also else piece.words, at=piece.at, end=piece.at + 1)
+                    self.pieces[n : n + 1] = [dash, Piece("number", amount=piece.amount, at=piece.amount.at, end=piece.end)]
+                return
+            if piece.kind == "number" and self.figures.is_frequency(piece.amount):
+                return
+
     def figures_of_names(self) -> None:
         """Let a small figure directly after a word belong to it ("ADMIN 1", "SIMPLEX 2"), and a band before SIMPLEX ("2M SIMPLEX")."""
         out: list[Piece] = []
         for piece in self.pieces:
             before = out[-1] if out else None
             amount = piece.amount
-            small = piece.kind == "number" and amount is not None and amount.text.isdecimal() and not amount.unit
+            small = (
+                piece.kind == "number"
+                and amount is not None
+                and amount.text.isdecimal()
+                and not amount.unit
+                and not looks_like_a_code(amount)
+            )
             if before is None or not self._next_to(before, piece):
                 out.append(piece)
             elif small and amount is not None and amount.value <= LARGEST_FIGURE and before.kind in ("word", "simplex"):
@@ -149,3 +187,19 @@ class Layout:
 
     def _next_to(self, before: Piece, piece: Piece) -> bool:
         return not self.text[before.end : piece.at].strip(" \t")
+
+
+_OTHER = {"IN": "OUT", "OUT": "IN"}
+
+
+def _side_of(piece: Piece) -> str | None:
+    """Return the side that stands before a tone or code, None for none."""
+    if piece.kind == "sided":
+        return "IN" if set(piece.words) == {"IN"} else "OUT" if set(piece.words) == {"OUT"} else None
+    return {"sent": "IN", "opened": "OUT"}.get(code_in(piece.word)[0]) if piece.kind == "code" else None
+
+
+def _sided(side: str, piece: Piece) -> Piece:
+    """Return a tone or code with a side of its own."""
+    code = piece.code or (piece if piece.kind == "code" else None)
+    return Piece("sided", {side: side.lower()}, None if code else piece.amount, piece.at, piece.end, code)

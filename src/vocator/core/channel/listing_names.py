@@ -2,14 +2,16 @@
 
 import re
 from abc import abstractmethod
+from dataclasses import replace
 
+from vocator.core.channel.listing_grammar import NAMED_WORDS
 from vocator.core.channel.listing_pieces import Piece
 from vocator.core.channel.listing_reading import Asked
 from vocator.core.channel.listing_state import LineState
-from vocator.core.channel.tones import CTCSS_50
+from vocator.core.channel.tones import CTCSS_50, DCS_104
 
 SAYS_NOTHING = frozenset(
-    "squelch sql tones inverted inv normal polarity closed open reverse reversed access required req odd khz hz mhz".split()
+    "squelch sql tones inverted inv normal polarity closed open reverse reversed access required req odd khz hz mhz mid med medium dn sx linked autopatch private area".split()
 )
 """Words of the trade that decide something elsewhere, and here stand alone."""
 TRADE = (
@@ -17,11 +19,15 @@ TRADE = (
     "uplink", "downlink", "output", "input", "receive", "transmit", "positive", "negative", "frequency", "power", "unknown",
 )  # fmt: skip
 SHORTEST_TORN = 4
+SHORT = {"sx": "simplex", "s": "simplex", "dn": "minus"}
+"""What listings cut a word of the trade down to."""
+A_CODE = re.compile(r"(?:d|dcs|dpl|dtcs)-?(?P<digits>\d{1,3})[a-z]?", re.IGNORECASE)
+"""What looks like a DCS code with a letter too many, or a nought too few."""
 
 
 def looks_like_a_name(word: str) -> bool:
     """Whether a word that nothing else explains may be a channel's name without asking."""
-    if len(word) < 2 or word.lower() in (*SAYS_NOTHING, *TRADE) or meant(word) is not None:
+    if len(word) < 2 or A_CODE.fullmatch(word) or word.lower() in (*SAYS_NOTHING, *TRADE) or meant(word) is not None:
         return False
     return bool(re.fullmatch(r"[A-Za-z][A-Za-z0-9\-/'+_.]*|\d{1,2}[A-Za-z][A-Za-z0-9\-]+", word)) and not re.search(
         r"\d\.\d", word
@@ -35,6 +41,8 @@ def meant(word: str) -> str | None:
     since names are (a tower is no power).
     """
     small = word.lower()
+    if small in SHORT:
+        return SHORT[small]
     for one in TRADE:
         if small != one and ((one.startswith(small) and len(small) >= SHORTEST_TORN) or _one_slip(small, one)):
             return one
@@ -62,7 +70,7 @@ class NameReader(LineState):
         """Take a power."""
 
     def _named(self, piece: Piece) -> None:
-        if text := re.sub(r"(?i)^(?:name|label|called|named)(?:\s*[:=]\s*|\s+)", "", piece.word).strip('"').strip():
+        if text := re.sub(f"(?i)^{NAMED_WORDS}", "", piece.word).strip('"').strip():
             self.named.append(text)
 
     def _quoted(self, piece: Piece) -> None:
@@ -74,7 +82,9 @@ class NameReader(LineState):
 
     def _word(self, piece: Piece) -> None:
         low = piece.word.lower()
-        if low in ("low", "high", "hi", "lo") and not self._name_follows():
+        if low == "qrp":
+            self._power(replace(piece, words={"WORD": "LOW"}))
+        elif low in ("low", "high", "hi", "lo") and not self._name_follows():
             self._power(piece)
         else:
             self.words.append(f"{piece.word} {piece.words['FIGURE']}" if "FIGURE" in piece.words else piece.word)
@@ -135,6 +145,12 @@ class NameReader(LineState):
         return right is not None and right in words
 
     def _ask_word(self, word: str) -> None:
+        if (code := A_CODE.fullmatch(word)) is not None and (digits := code["digits"].zfill(3)) in DCS_104:
+            choices = (f"D{digits}N without {word}", f"D{digits}I without {word}", f"name {word}")
+            self.reading.asked.append(
+                Asked("tone_tx", f"“{word}”: is it the DCS code {digits}, normal or inverted, or the name?", choices)
+            )
+            return
         if re.search(r"\d", word) and not word[0].isalpha():
             inside = re.search(r"\d{2,3}\.\d", word)
             tone = (f"t{inside[0]} without {word}",) if inside and inside[0] in CTCSS_50 else ()

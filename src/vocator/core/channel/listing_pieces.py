@@ -71,16 +71,34 @@ def _grammar() -> Lark:
     return Lark(GRAMMAR, parser="lalr", lexer="basic")
 
 
+_ROUND = str.maketrans("[]{}", "()()")
+_COUNTED = re.compile(r"^\s*(?:#\s*\d{1,4}|\d{1,3}\)|\d{1,3}\.)\s+(?=.*\d)")
+"""The number that a list gives its line: "3.", "3)", "#3"."""
+_GLUED = re.compile(r"(?<![\w.])(\d{2,4}\.\d{1,6})(?!(?:mhz|khz|hz|k|m|w)(?![a-z]))([a-z]{1,2})(?![\w.])", re.IGNORECASE)
+"""A letter or two behind a frequency, as in "146.580S", "147.285R+"."""
+
+_SAID_UNIT = re.compile(r"\b(kilo|mega|)hertz\b", re.IGNORECASE)
+_SAID_POINT = re.compile(r"(?<=\d)\s+(?:point|decimal|dot)\s+(?=\d)", re.IGNORECASE)
+
+
+def _apart(match: re.Match[str]) -> str:
+    return f"{match[1]} {match[2]} "
+
+
 def plain_line(line: str) -> str:
     """Return a line with one kind of minus, decimal points, and figures for spoken numbers.
 
-    A comma between figures is a decimal one, unless the figures before or behind it have a point: then it parts columns.
+    Square and curly brackets are round ones, the number that a list gives its line is left out, a letter behind a frequency
+    stands apart.  A comma between figures is a decimal one, unless the figures before or behind it have a point: then it parts columns.
     Raises Refusal for what cannot be a line: empty, too long, several lines, unreadable characters.
     """
     _check_characters(line)
-    text = line.replace("−", "-").replace("–", "-")
+    text = line.replace("−", "-").replace("–", "-").translate(_ROUND)
+    text = _COUNTED.sub("", text, count=1)
+    text = _GLUED.sub(_apart, text)
+    text = _SAID_POINT.sub(".", text)
     text = re.sub(r"(?<![\d.,])(\d{1,4}),(\d+)(?!\d*[.,]\d)", r"\1.\2", text)
-    return spoken(text)
+    return spoken(_SAID_UNIT.sub(lambda m: f"{m[1][:1]}Hz", text))
 
 
 def pieces_of(text: str) -> list[Piece]:

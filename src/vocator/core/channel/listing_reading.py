@@ -1,5 +1,6 @@
 """What the words of one listing line say, and what has to be asked about it."""
 
+import re
 from dataclasses import dataclass, field
 
 from vocator.core.channel.tones import CTCSS_50, DCS_104, nearest_codes, neighbours
@@ -52,6 +53,18 @@ def known_tone(text: str) -> str:
             f"tone {text}", "tone", f"a tone of the list; nearest: {near}", f"Take {near}, or ask again what the listing says."
         )
     return tone
+
+
+_CODE = re.compile(r"([a-z]*?)\s*(?:dcs|dpl|dtcs|code|d)\s*[:=-]?\s*(\d{1,3})\s*([ni])?\w*", re.IGNORECASE)
+
+
+def code_in(word: str) -> tuple[str, str, str | None]:
+    """Return the parts of a piece that names a code: the side before it (sent, opened or neither), its figures, its polarity."""
+    match = _CODE.fullmatch(word)
+    assert match is not None, word
+    side = match[1].lower()
+    opened = side in ("r", "rx", "downlink", "down", "open", "out", "output", "decode", "dec")
+    return "opened" if opened else "sent" if side else "", match[2], match[3]
 
 
 def known_code(digits: str, polarity: str | None) -> str:

@@ -78,11 +78,15 @@ def _from_offset(offset_hz: int, rx_hz: int, segment: RepeaterSegment | None, pl
     return None
 
 
-def _shifts_of_band(rx_hz: int, plan: BandPlan) -> tuple[int, ...]:
-    """Return the shifts in use anywhere on the band of a frequency whose input stays on it, the commonest first, hertz."""
+def _shifts_in_use(rx_hz: int, plan: BandPlan) -> tuple[int, ...]:
+    """Return the shifts in use anywhere on the band of a frequency, the commonest first, hertz."""
     band = plan.band(rx_hz)
-    all_of = [s for r in plan.repeaters if plan.band(r.outputs.low_hz) is band for s in r.shifts_hz]
-    return tuple(s for s in dict.fromkeys(all_of) if plan.band(rx_hz + s) is band)
+    return tuple(dict.fromkeys(s for r in plan.repeaters if plan.band(r.outputs.low_hz) is band for s in r.shifts_hz))
+
+
+def _shifts_of_band(rx_hz: int, plan: BandPlan) -> tuple[int, ...]:
+    """Return those of them whose input stays on the band."""
+    return tuple(s for s in _shifts_in_use(rx_hz, plan) if plan.band(rx_hz + s) is plan.band(rx_hz))
 
 
 def _note_receive_only(reading: Reading, plan: BandPlan, out: Resolution) -> None:
@@ -142,7 +146,8 @@ def _from_sign(reading: Reading, sign: int, segment: RepeaterSegment | None, pla
     if offset_hz is None:
         found = _usual_offset(rx_hz, sign, segment, plan)
         if found is None:
-            usual = tuple(signed(s) for s in segment.shifts_hz if s * sign > 0) if segment else ()
+            shifts = segment.shifts_hz if segment else _shifts_of_band(rx_hz, plan)
+            usual = tuple(signed(s) for s in shifts if s * sign > 0)
             out.doubts.append(Doubt("tx_hz", "The sign is known, the offset is not. What is the offset, or the input?", usual))
             out.reasons["tx_hz"] = "no habit for an offset here"
             return None
@@ -160,12 +165,13 @@ def _from_sign(reading: Reading, sign: int, segment: RepeaterSegment | None, pla
 
 
 def _usual_offset(rx_hz: int, sign: int, segment: RepeaterSegment | None, plan: BandPlan) -> tuple[int, list[int]] | None:
-    """Return the usual offset for a sign and others in use, in hertz, or None where there is no habit."""
+    """Return the usual offset for a sign and others in use, in hertz, or None where there is no habit, or more than one."""
     if segment is None:
-        band = plan.band(rx_hz)
-        segment = next((r for r in plan.repeaters if plan.band(r.outputs.low_hz) == band), None)
-    if segment is None:
-        return None
+        shifts = [s for s in _shifts_of_band(rx_hz, plan) if s * sign > 0]
+        if not shifts:  # whatever is usual on the band leads out of it: that is said
+            return next(((abs(s), []) for s in _shifts_in_use(rx_hz, plan)), None)
+        by_country = {s for r in plan.repeaters if r.ask for s in r.shifts_hz}
+        return (abs(shifts[0]), []) if len(shifts) == 1 and shifts[0] not in by_country else None
     fitting = [abs(s) for s in segment.shifts_hz if s * sign > 0] or [abs(s) for s in segment.shifts_hz[:1]]
     unique = list(dict.fromkeys(fitting))
     if segment.ask and len(unique) > 1:

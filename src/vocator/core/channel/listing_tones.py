@@ -1,6 +1,5 @@
 """The tones and codes of a listing line: on which side they stand, and what is asked where that is open."""
 
-import re
 from abc import abstractmethod
 from dataclasses import replace
 
@@ -8,7 +7,7 @@ from vocator.core.channel.channel import megahertz
 from vocator.core.channel.listing_figures import TONE_RANGE_HZ
 from vocator.core.channel.listing_numbers import frequency_hz, torn_tone
 from vocator.core.channel.listing_pieces import Amount, Piece
-from vocator.core.channel.listing_reading import Asked, known_code, known_tone, once
+from vocator.core.channel.listing_reading import Asked, code_in, known_code, known_tone, once
 from vocator.core.channel.listing_state import LineState
 
 
@@ -53,13 +52,14 @@ class ToneReader(LineState):
         return known_tone(amount.text)
 
     def _code(self, piece: Piece) -> None:
-        match = re.fullmatch(r"([a-z]*?)\s*(?:dcs|dpl|dtcs|code|d)\s*[:=]?\s*(\d{3})\s*([ni])?", piece.word, re.IGNORECASE)
-        assert match is not None
-        value = known_code(match[2], match[3])
+        side, digits, polarity = code_in(piece.word)
+        value = known_code(digits.zfill(3), polarity)
+        if len(digits) < 3:
+            self.reading.notes.append(("tone_tx", f"{digits} is read as {digits.zfill(3)}: codes have three figures"))
         if self.role == "opened":
             self._second_of_pair(value)
         else:
-            self._put_side(_side(match[1]), value)
+            self._put_side(side, value)
 
     def _tone(self, piece: Piece) -> None:
         if piece.amount is not None:
@@ -151,6 +151,12 @@ class ToneReader(LineState):
         question = f"“{amount.text}” is a tone of the list and a frequency of this band: which is meant?"
         reading.asked.append(Asked("tone_tx", question, (f"t{tone}", f"in {megahertz(hz)}")))
 
+    def _ask_code(self, digits: str) -> None:
+        """Ask about three figures that begin with a nought: nothing but a code is written so."""
+        code, reading = known_code(digits, None), self.reading
+        if code not in (reading.plain_tone, reading.sent, reading.opened) and reading.tone_words != "none":
+            reading.asked.append(Asked("tone_tx", f"“{digits}”: is it the DCS code {digits}?", (f"D{digits}", "no tone")))
+
     def _ask_torn_tone(self, amount: Amount, tone: str) -> None:
         known = (self.reading.plain_tone, self.reading.sent, self.reading.opened)
         if tone not in known and self.reading.tone_words != "none":
@@ -180,9 +186,3 @@ class ToneReader(LineState):
         ):
             words = f"“{amount.text}” is a tone of the list and the offset in kHz that is usual here: which is meant?"
             reading.asked.append(Asked("tx_hz", words, (f"offset {amount.text}k", f"t{amount.text}.0")))
-
-
-def _side(word: str) -> str:
-    if word.lower() in ("r", "rx", "downlink", "down", "open", "out", "output", "decode", "dec"):
-        return "opened"
-    return "sent" if word else ""

@@ -12,12 +12,13 @@ from dataclasses import replace
 
 from vocator.core.channel.band_plan import BandPlan
 from vocator.core.channel.channel import megahertz
-from vocator.core.channel.listing_figures import SMALLEST_MHZ, TONE_RANGE_HZ
+from vocator.core.channel.listing_figures import SMALLEST_MHZ, TONE_RANGE_HZ, looks_like_a_code
 from vocator.core.channel.listing_names import NameReader
 from vocator.core.channel.listing_numbers import frequency_hz, torn_frequencies, torn_tone
 from vocator.core.channel.listing_pieces import Amount, Piece
-from vocator.core.channel.listing_reading import Asked, Reading, known_code, known_tone
+from vocator.core.channel.listing_reading import Asked, Reading, code_in, known_code, known_tone
 from vocator.core.channel.listing_tones import ToneReader
+from vocator.core.channel.tones import DCS_104
 from vocator.core.refusal import Refusal
 
 SMALLEST_OFFSET_HZ = 10_000
@@ -81,6 +82,10 @@ class _Reader(ToneReader, NameReader):
         before = self.role
         if piece.at == self.frequency_at:
             self._frequency(amount, before)
+        elif before == "opened" and self._behind_a_code(amount):
+            self._second_of_pair(known_code(amount.text, None))
+        elif looks_like_a_code(amount):
+            self.later.append(lambda: self._ask_code(amount.text))
         elif before == "opened" and (self.figures.looks_like_tone(amount) or amount.unit == "hz"):
             self._second_of_pair(known_tone(amount.text))
         elif self._torn_here(amount):
@@ -104,6 +109,10 @@ class _Reader(ToneReader, NameReader):
             self.later.append(lambda: self._small(replace(amount, unit="k")))
         else:
             self._frequency(amount, before)
+
+    def _behind_a_code(self, amount: Amount) -> bool:
+        """Whether a number stands behind a code and a stroke, and is one itself: "DCS 023/174"."""
+        return amount.text in DCS_104 and not amount.unit and self.at >= 2 and self.pieces[self.at - 2].kind == "code"
 
     def _torn_here(self, amount: Amount) -> bool:
         """Take digits that a frequency lost its point from, to be asked about; says whether they are such."""
@@ -158,6 +167,8 @@ class _Reader(ToneReader, NameReader):
         reading, hz = self.reading, frequency_hz(amount.text, amount.unit)
         if hz < 1_000_000:
             raise _unsaid(amount.text)
+        if not role and reading.rx_hz not in (None, hz) and len([p for p in self.pieces if p.kind == "signed"]) > 1:
+            raise Refusal("two channels", "listing line", "one channel", "Give them one after the other.")
         if role == "in" or (role != "out" and reading.rx_hz is not None):
             if role != "in" and any(hz in torn for _, torn, _ in self.torn) and reading.rx_hz is None:
                 reading.rx_hz = hz
@@ -186,6 +197,7 @@ class _Reader(ToneReader, NameReader):
             and amount.unit == ""
             and self.plan.band(frequency_hz(amount.text)) is not None
             and self.figures.tone_of(amount) is None
+            and not self._shifts_by(sign, amount)
         ):
             self._put_sign(sign)
             self._frequency(amount, "in")
@@ -195,6 +207,8 @@ class _Reader(ToneReader, NameReader):
             return
         if amount.value == 1750 and not amount.unit:
             self.reading.burst = True
+        elif looks_like_a_code(amount):
+            self.later.append(lambda: self._ask_code(amount.text))
         elif amount.unit == "hz" and amount.value < SMALLEST_OFFSET_HZ:  # nobody shifts by so little: hertz are a tone's
             self._small(amount)
         elif not amount.unit and TONE_RANGE_HZ[0] <= amount.value <= TONE_RANGE_HZ[1]:
@@ -205,6 +219,13 @@ class _Reader(ToneReader, NameReader):
             self.later.append(lambda: self._ask_torn_tone(amount, tone))
         else:
             self._offset(amount)
+
+    def _shifts_by(self, sign: int, amount: Amount) -> bool:
+        """Whether a signed number is a shift though it reads like a frequency of another band: "1297.025 -28"."""
+        rx_hz, by_hz = self.reading.rx_hz, sign * frequency_hz(amount.text)
+        band = self.plan.band(rx_hz) if rx_hz else None
+        other = band is not self.plan.band(abs(by_hz))
+        return band is not None and rx_hz is not None and other and self.plan.band(rx_hz + by_hz) is band
 
     def _put_sign(self, sign: int) -> None:
         if self.reading.sign is not None and self.reading.sign != sign:
@@ -226,9 +247,8 @@ class _Reader(ToneReader, NameReader):
         into = "IN" in piece.words
         side, amount = ("sent" if into else "opened"), piece.amount
         if piece.code is not None:
-            match = re.search(r"(\d{3})\s*([ni])?$", piece.code.word, re.IGNORECASE)
-            assert match is not None
-            self._put_side(side, known_code(match[1], match[2]))
+            _, digits, polarity = code_in(piece.code.word)
+            self._put_side(side, known_code(digits.zfill(3), polarity))
         elif "NONE" in piece.words:
             if not into and self.reading.tone_words is None:
                 self.reading.tone_words = "send"

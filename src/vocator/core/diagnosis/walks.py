@@ -17,6 +17,7 @@ from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.perform import Tally
 from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import EntryScreen, LabelScreen, ListScreen, PickerScreen, ValueScreen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs_entry import digits_for
@@ -116,15 +117,15 @@ class Presses:
         dials = [d for d in table.turns if twin.profile.panel.get("has_dial")]
         keys = {h.clicks: k for k, h in table.taps.items() if h.name in ("scroll", "change", "pick", "recall") and h.clicks}
         counts = [1, -1]
-        if screen.kind == "list" and not screen.digits:
+        if isinstance(screen, ListScreen) and not screen.digits:
             n = len(screen.entries)
             counts += [k if k <= n // 2 or not screen.wraps else k - n for k in range(2, n)]
-        elif screen.kind == "value":
+        elif isinstance(screen, ValueScreen):
             count = twin.settings[s.opened].domain.count
             counts += [count - 1] if 3 < count <= 16 else [7, -7] if count > 16 else []
-        elif screen.kind == "picker" and self.slot is not None:
+        elif isinstance(screen, PickerScreen) and self.slot is not None:
             counts += [self.slot - s.pick] if abs(self.slot - s.pick) > 1 else []
-        elif screen.kind == "label":
+        elif isinstance(screen, LabelScreen):
             counts += [2]
         made = [press(Turn(d, n)) for d in dials for n in dict.fromkeys(counts)]
         if not dials:
@@ -138,7 +139,7 @@ class Presses:
     def _numbers(self, twin: Twin, s: State) -> list[Press]:
         screen, handler = twin.screens[s.screen], twin.tables[s.screen].digits
         if handler is None:
-            return [press(Type("AB"))] if screen.keyboard else []
+            return [press(Type("AB"))] if isinstance(screen, LabelScreen) and screen.keyboard else []
         if s.typed:
             return [press(Tap("1"))]
         profile = twin.profile
@@ -146,7 +147,7 @@ class Presses:
         texts = ["1"]
         if handler.name == "enter":
             entry = twin.screens[profile.screen(handler.arg)]
-            if entry.of == "frequency":
+            if isinstance(entry, EntryScreen) and entry.of == "frequency":
                 low = profile.bands[0].new_hz[0]
                 wanted = [low + 612_500, low + 1_105_000, low + 3_195_000]
                 wanted += [
@@ -158,11 +159,11 @@ class Presses:
                 texts += [digits_for(entry, hz) for hz in wanted]
             else:
                 texts += slots
-        elif handler.name == "type" and screen.kind == "list":
+        elif handler.name == "type" and isinstance(screen, ListScreen):
             texts += [e.number for e in screen.entries if e.number]
-        elif handler.name == "type" and screen.kind == "picker":
+        elif handler.name == "type" and isinstance(screen, PickerScreen):
             texts += slots
-        elif handler.name == "type" and screen.kind == "value" and twin.settings[s.opened].digits:
+        elif handler.name == "type" and isinstance(screen, ValueScreen) and twin.settings[s.opened].digits:
             setting = twin.settings[s.opened]
             texts.append(f"{600_000 // setting.digit_hz:0{setting.digits}d}"[-(setting.digits or 1) :])
         return [press(*map(Tap, t)) for t in dict.fromkeys(texts) if t.isdigit()]

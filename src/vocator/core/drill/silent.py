@@ -18,7 +18,7 @@ from vocator.core.radio.actions import read_lines
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Input, Turn
 from vocator.core.radio.perform import Tally, UntilFailed, perform
-from vocator.core.radio.profile import Entry
+from vocator.core.radio.screens import Entry, ListScreen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -91,7 +91,7 @@ def _look(twin: Twin, states: list[State], setting: int) -> tuple[int, list[str]
             tally = Tally()
             for action in read_lines(twin.profile, keys):
                 state = perform(twin, state, action, tally).state
-            if state.opened != setting and twin.screens[state.screen].kind != "list":
+            if state.opened != setting and not isinstance(twin.screens[state.screen], ListScreen):
                 return None
             shown.append(display(twin, state).text)
             pressed = tally.taps + tally.digits + tally.clicks + tally.holds + tally.touches
@@ -111,7 +111,7 @@ def _opening(twin: Twin, state: State, setting: int) -> list[str] | tuple[str, .
     if via is None or at is None:  # memory mode does not open it
         return None
     opening, cursor = routes.go_to_list(state, via.list_screen), routes.cursor_at(state, via.list_screen)
-    if not twin.screens[via.list_screen].live:
+    if not twin.list_at(via.list_screen).live:
         return [*opening, *routes.open_entry(via.list_screen, cursor, via.entry)]
     go = routes.go_to_entry(via.list_screen, cursor, via.entry)
     return [*opening, *([go] if go else [])]

@@ -13,6 +13,7 @@ from vocator.core.drill.exercise import Exercise
 from vocator.core.radio.actions import ActionError, read_lines
 from vocator.core.radio.inputs import Input, Turn, Wait
 from vocator.core.radio.perform import UntilFailed, perform
+from vocator.core.radio.screens import ValueScreen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.slips.slips import Hand
@@ -108,4 +109,4 @@ class _Walk:
 
 def _opened(twin: Twin, state: State) -> int:
     """Return the setting that is open, -1 where none is."""
-    return state.opened if twin.screens[state.screen].kind == "value" else -1
+    return state.opened if isinstance(twin.screens[state.screen], ValueScreen) else -1

@@ -5,7 +5,8 @@ from dataclasses import dataclass, field
 
 from vocator.core.channel.channel import Channel, ToneMode, megahertz
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Profile, Screen
+from vocator.core.radio.profile import Profile
+from vocator.core.radio.screens import EntryScreen, FrequencyScreen
 from vocator.core.radio.start import StartError, reaches_by_offset, required_values
 from vocator.core.radio.verbs_entry import digits_for, entered_hz
 from vocator.core.refusal import Refusal
@@ -157,9 +158,7 @@ def _check_split(machine: Machine, channel: Channel) -> None:
                 "odd split", f"{megahertz(channel.tx_hz)} cannot be typed on this radio", "Take a frequency on its grid."
             )
         return
-    can_split = any(b.verb == "write_split" for s in machine.screens for b in s.bind) or any(
-        s.second_save for s in machine.screens
-    )
+    can_split = any(b.verb == "write_split" for s in machine.screens for b in s.bind) or machine.saves_twice
     if not can_split:
         assert channel.tx_hz is not None
         crossed = machine.band_of(channel.rx_hz) != machine.band_of(channel.tx_hz)
@@ -198,9 +197,9 @@ def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
     return Beyond(part, f"this radio has no such {part}", "Leave that part out.")
 
 
-def frequency_entry(machine: Machine) -> Screen | None:
+def frequency_entry(machine: Machine) -> FrequencyScreen | None:
     """Return the screen on which frequencies are typed or set under a cursor, None where the dial alone sets them."""
-    return next((s for s in machine.screens if s.kind in ("entry", "figures") and s.of == "frequency"), None)
+    return machine.frequency_screen
 
 
 def frequency_step(machine: Machine, hz: int) -> int | None:
@@ -213,7 +212,7 @@ def frequency_step(machine: Machine, hz: int) -> int | None:
     if not machine.profile.receives(hz):
         return None
     entry = frequency_entry(machine)
-    if entry is not None and entry.reading:
+    if isinstance(entry, EntryScreen) and entry.reading:
         return -1 if hz % 10 == 0 else None
     if entry is not None and entry.rasters_hz and all(hz % raster for raster in entry.rasters_hz):
         return None

@@ -294,7 +294,7 @@ def _off(c: Case) -> Branch:
 
 def _saves_twice(twin: Twin) -> bool:
     """Whether a second save changes a slot's send frequency only."""
-    return _binds(twin, "write_split") or any(s.second_save for s in twin.screens)
+    return _binds(twin, "write_split") or twin.saves_twice
 
 
 def _binds(twin: Twin, verb: str) -> bool:

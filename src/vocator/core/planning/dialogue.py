@@ -8,7 +8,7 @@ from vocator.core.planning.routes import Routes, binding_for, key_for, press_tex
 from vocator.core.planning.slot_chapters import open_via, pick_slot
 from vocator.core.planning.way_home import way_out
 from vocator.core.radio.kept import with_item
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import LabelScreen, ListScreen, PickerScreen, QuestionScreen, Screen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -16,9 +16,9 @@ MOST_PARTS = 12
 ENDS = ("write_all", "change_all", "keep_all")
 
 
-def dialogue_of(twin: Twin) -> Screen | None:
+def dialogue_of(twin: Twin) -> PickerScreen | None:
     """Return the list of slots that a store's dialogue begins with, None where a slot is written at once."""
-    pickers = [s for s in twin.screens if s.kind == "picker"]
+    pickers = twin.pickers
     if any(binding_for(s, "write") for s in pickers):
         return None
     return next((s for s in pickers if binding_for(s, "onto")), None)
@@ -32,7 +32,7 @@ def change_dialogue(twin: Twin) -> str | None:
     return None
 
 
-def store_in_dialogue(draft: Draft, routes: Routes, goal: Goal, picker: Screen, group: tuple[int, int] | None) -> None:
+def store_in_dialogue(draft: Draft, routes: Routes, goal: Goal, picker: PickerScreen, group: tuple[int, int] | None) -> None:
     """Pick the slot, answer what the dialogue asks, and say yes at its end."""
     twin = draft.twin
     slot = twin.profile.slot_text(goal.slot)
@@ -53,13 +53,13 @@ def answer_parts(draft: Draft, label: str | None, settings: dict[int, int], slot
     twin = draft.twin
     for _ in range(MOST_PARTS):
         screen = twin.screens[draft.state.screen]
-        if screen.over_rest or screen.kind in ("list", "picker"):
+        if screen.over_rest or isinstance(screen, (ListScreen, PickerScreen)):
             return
         keys = {does.name: press_text(p) for p, does in reversed(list(pressed(twin, draft.state)))}
         end = next((keys[e] for e in ENDS if e in keys), None)
         onward = keys.get("onto") or end
         assert onward is not None, f"{screen.name}: no key goes on"
-        if screen.kind == "question":
+        if isinstance(screen, QuestionScreen):
             _last_question(draft, screen, onward, slot)
             continue
         actions, words = _answered(draft, screen, label, settings, "change_all" in _ahead(twin, screen))
@@ -85,7 +85,7 @@ def _ahead(twin: Twin, screen: Screen) -> set[str]:
 def _answered(draft: Draft, screen: Screen, label: str | None, settings: dict[int, int], changes: bool) -> tuple[list[str], str]:
     """Return the actions that answer one part, and what is said of them."""
     twin, s = draft.twin, draft.state
-    if screen.kind == "label":
+    if isinstance(screen, LabelScreen):
         if label is None and changes:
             return [], ""
         return label_actions(twin, s, screen, label or ""), f"Label {label}" if label else "No label: spaces"
@@ -98,7 +98,7 @@ def _answered(draft: Draft, screen: Screen, label: str | None, settings: dict[in
     return [f"{turner} until {text}"], f"{x.shown or x.name} {text}"
 
 
-def label_actions(twin: Twin, s: State, screen: Screen, label: str) -> list[str]:
+def label_actions(twin: Twin, s: State, screen: LabelScreen, label: str) -> list[str]:
     """Return the actions that write a label place by place over whatever stands there; what is left becomes spaces."""
     onward = key_for(screen, "onward") or key_for(screen, "push_on")
     turner = next((t for t, way, _ in turn_keys(twin, s, "choose") if way > 0), None)
@@ -114,7 +114,7 @@ def label_actions(twin: Twin, s: State, screen: Screen, label: str) -> list[str]
     return lines
 
 
-def _last_question(draft: Draft, screen: Screen, yes: str, slot: int) -> None:
+def _last_question(draft: Draft, screen: QuestionScreen, yes: str, slot: int) -> None:
     """Say yes at the end; where a taken slot is asked for in other words, only on purpose."""
     twin = draft.twin
     text, s = twin.profile.slot_text(slot), draft.state

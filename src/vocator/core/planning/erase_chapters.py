@@ -9,7 +9,7 @@ from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.slot_chapters import go_to_slot, open_via, pick_slot, picker_for, to_rest
 from vocator.core.planning.slot_look import look_in
 from vocator.core.planning.way_home import way_out
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import PickerScreen, QuestionScreen, Screen
 
 FOR_GOOD = "There is no way back."
 
@@ -42,7 +42,7 @@ def clear_slot(draft: Draft, routes: Routes, goal: Goal, words: str = "stop, or 
 def erase_slot(draft: Draft, routes: Routes, goal: Goal) -> None:
     """Erase a slot that holds a channel, by a list of slots or from memory mode: look, erase, look again."""
     twin = draft.twin
-    erasing = [s for s in twin.screens if s.kind == "picker" and binding_for(s, "erase")]
+    erasing = [s for s in twin.pickers if binding_for(s, "erase")]
     if any(s.occupied_mark and not binding_for(s, "write") for s in erasing):
         clear_slot(draft, routes, goal, "erase it")
         _look_again(draft, routes, goal, picker_for(twin, "erase"))
@@ -68,7 +68,7 @@ def _erase_shown(draft: Draft, routes: Routes, goal: Goal) -> None:
         actions = [*routes.go_to_list(draft.state, listed.list_screen), *routes.open_entry(listed.list_screen, 0, listed.entry)]
         draft.step(ChapterKind.STORE, actions, say=f"Erase: {', '.join(actions)}", why=f"it does not ask. {FOR_GOOD}")
     else:
-        question = next((s for s in twin.screens if s.kind == "question" and binding_for(s, "erase")), None)
+        question = next((s for s in twin.screens if isinstance(s, QuestionScreen) and binding_for(s, "erase")), None)
         if question is None:
             raise Beyond("erase", "no key that is described erases a slot", "Describe how a slot is erased, or overwrite it.")
         via, yes = routes.to_screen(twin.memory, question.name), key_for(question, "erase")
@@ -86,21 +86,22 @@ def _what_goes(slot: str) -> str:
     return f"Look: what stands at {slot} is what goes"
 
 
-def _through_questions(routes: Routes, question: Screen) -> list[str]:
+def _through_questions(routes: Routes, question: QuestionScreen) -> list[str]:
     """Return the presses from memory mode to a question, maybe through others."""
     actions: list[str] = []
+    leading: Screen = question
     while True:
-        found = routes.presses(routes.twin.memory, "open", question.name)
+        found = routes.presses(routes.twin.memory, "open", leading.name)
         if found is not None:
             return [*found, *actions]
-        before = next(s for s in routes.twin.screens if binding_for(s, "open", question.name))
-        key = key_for(before, "open", question.name)
+        before = next(s for s in routes.twin.screens if binding_for(s, "open", leading.name))
+        key = key_for(before, "open", leading.name)
         assert key is not None
         actions.insert(0, key)
-        question = before
+        leading = before
 
 
-def _erase_picked(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> None:
+def _erase_picked(draft: Draft, routes: Routes, goal: Goal, picker: PickerScreen) -> None:
     """Pick the slot in a list of slots, look at it, erase it there, look again."""
     twin, slot = draft.twin, draft.twin.profile.slot_text(goal.slot)
     erase = key_for(picker, "erase")
@@ -131,11 +132,11 @@ def _erase_picked(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> N
         to_rest(draft, routes, why="the slot is empty")
 
 
-def _look_again(draft: Draft, routes: Routes, goal: Goal, picker: Screen) -> None:
+def _look_again(draft: Draft, routes: Routes, goal: Goal, picker: PickerScreen) -> None:
     """See in the list of slots that the slot is free now, and leave it."""
     twin, slot = draft.twin, draft.twin.profile.slot_text(goal.slot)
     at = draft.state
-    if twin.screens[at.screen].kind != "picker" or at.pick != goal.slot:
+    if not isinstance(twin.screens[at.screen], PickerScreen) or at.pick != goal.slot:
         opening = open_via(draft, routes, routes.to_screen(twin.vfo, picker.name))
         actions = [*opening, *pick_slot(draft, routes, picker, goal.slot)]
         draft.step(ChapterKind.STORE, actions, shows=slot, say=f"Pick slot {slot} once more", why="to see that it is free")

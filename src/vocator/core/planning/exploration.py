@@ -7,12 +7,24 @@ forgotten; the prover has a walk of its own.
 from typing import NamedTuple
 
 from vocator.core.radio.display import display, soft_words
+from vocator.core.radio.going import push
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
 from vocator.core.radio.kept import per_machine, with_item
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import (
+    LabelScreen,
+    LayerScreen,
+    ListScreen,
+    PageScreen,
+    PanelScreen,
+    PickerScreen,
+    RestScreen,
+    Screen,
+    SearchScreen,
+    ValueScreen,
+)
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
-from vocator.core.radio.verbs import mark, push
+from vocator.core.radio.verbs import mark
 
 MOST_PRESSES = 4
 
@@ -39,10 +51,11 @@ def presses(twin: Twin) -> list[Input]:
 
 def signature(twin: Twin, s: State) -> tuple[object, ...]:
     """Return what tells two open states apart for a way home."""
-    kind = twin.screens[s.screen].kind
+    screen = twin.screens[s.screen]
+    kind = screen.kind
     phase = "" if kind != "label" else "dots" if s.place < 0 else "blinks" if s.place < len(s.letters) else "done"
     changed = kind == "value" and s.value != twin.get(s, s.opened)
-    typed_text = kind == "label" and twin.screens[s.screen].keyboard and bool(s.letters)
+    typed_text = isinstance(screen, LabelScreen) and screen.keyboard and bool(s.letters)
     if kind == "label":
         stored = twin.shown_slot(s)
         changed = s.letters.strip() not in ("", (stored.label or "") if stored else "")
@@ -64,17 +77,17 @@ def open_states(twin: Twin) -> tuple[State, ...]:
     """Return one state for each way that something can be open, from VFO and memory mode."""
     stored = twin.stored_from_vfo(twin.start)
     filled = twin.start._replace(slots=with_item(twin.start.slots, 2, stored))
-    if any(s.kind == "picker" and s.starts == "first" and s.asks and not s.occupied_mark for s in twin.screens):
+    if any(s.starts == "first" and s.asks and not s.occupied_mark for s in twin.pickers):
         filled = filled._replace(slots=with_item(filled.slots, 0, stored))
     level: list[State] = [filled, in_memory_mode(twin, filled, 2), *_searchable(twin, filled)]
-    seen = {signature(twin, x): x for x in level if twin.screens[x.screen].kind != "rest"}
+    seen = {signature(twin, x): x for x in level if not isinstance(twin.screens[x.screen], RestScreen)}
     pressed = presses(twin)
     for _ in range(MOST_PRESSES):
         following: list[State] = []
         for state in level:
             for after in (*(twin.act(state, press)[0] for press in pressed), *_moved(twin, state)):
                 key = signature(twin, after)
-                if twin.screens[after.screen].kind != "rest" and key not in seen:
+                if not isinstance(twin.screens[after.screen], RestScreen) and key not in seen:
                     seen[key] = after._replace(message="", message_ms=0)
                     following.append(seen[key])
         level = following
@@ -84,7 +97,7 @@ def open_states(twin: Twin) -> tuple[State, ...]:
 def _moved(twin: Twin, s: State) -> list[State]:
     """Return where a dial could stand on the screen: other entries of a list, another value."""
     screen = twin.screens[s.screen]
-    if screen.kind == "list":
+    if isinstance(screen, ListScreen):
         chosen = [i for i, e in enumerate(screen.entries) if e.screen]
         values = [i for i, e in enumerate(screen.entries) if e.setting is not None]
         typed = [i for i in values if twin.settings[screen.entries[i].setting or 0].digits]
@@ -94,14 +107,14 @@ def _moved(twin: Twin, s: State) -> list[State]:
         opened = (twin.act(s._replace(cursor=i), press)[0] for i in tried for press in presses(twin))
         half = [twin.act(mark(twin, s._replace(cursor=i)), Tap("1"))[0] for i in typed[:1]] if screen.live else []
         return [*(x for x in opened if x.stack[:-1] == (*s.stack, s.screen)[: len(x.stack) - 1]), *half]
-    if screen.kind == "label":
+    if isinstance(screen, LabelScreen):
         first: list[Input] = [*(Turn(dial, 1) for dial in twin.profile.dials), Tap("2")]
         first += [Type("A")] if screen.keyboard else []
         last = [s._replace(place=len(s.letters) - 1)] if 0 <= s.place < len(s.letters) else []
         return [*(twin.act(s, press)[0] for press in first), *last]
-    if screen.kind == "picker" and screen.occupied == "ask":
+    if isinstance(screen, PickerScreen) and screen.occupied == "ask":
         return [twin.act(s._replace(pick=2, typed=""), press)[0] for press in presses(twin)]
-    if screen.kind == "value":
+    if isinstance(screen, ValueScreen):
         other = (s.value + 1) % twin.settings[s.opened].domain.count
         return [s._replace(value=other)]
     return []
@@ -111,7 +124,7 @@ def _searchable(twin: Twin, s: State) -> list[State]:
     """Return states in which each search runs, with what it needs."""
     found = []
     for index, screen in enumerate(twin.screens):
-        if screen.kind != "search" or screen.chain:
+        if not isinstance(screen, SearchScreen) or screen.chain:
             continue
         if screen.needs is not None and screen.setting is not None:
             ready = twin.put(s, screen.needs[0], screen.needs[1][0])
@@ -120,7 +133,11 @@ def _searchable(twin: Twin, s: State) -> list[State]:
         for side in (twin.sides[2], twin.sides[3]):
             if screen.setting is None and side is not None:
                 ready = twin.put(s, side, 1)
-                lists = [i for i, x in enumerate(twin.screens) if any(e.setting == side for e in x.entries)]
+                lists = [
+                    i
+                    for i, x in enumerate(twin.screens)
+                    if isinstance(x, ListScreen) and any(e.setting == side for e in x.entries)
+                ]
                 value = twin.profile.screen("value")
                 found += [ready._replace(screen=index, stack=(twin.vfo, at, value), opened=side, value=2) for at in lists]
     return found
@@ -146,10 +163,12 @@ class Look(NamedTuple):
 
 def look_of(twin: Twin, s: State) -> Look:
     """Return how an open state looks."""
-    screen: Screen = twin.screens[s.screen]
-    if screen.kind == "page":
+    screen = twin.screens[s.screen]
+    if isinstance(screen, PageScreen):
         return Look(display(twin, s).screen, screen.icon, "" if screen.icon else bottom_line(twin, screen), True)
-    icon = screen.icon if screen.kind == "layer" else ""
+    icon = screen.icon if isinstance(screen, LayerScreen) else ""
     return Look(
-        display(twin, s).screen, icon, screen.text if screen.kind == "panel" else screen.mark if screen.kind == "list" else ""
+        display(twin, s).screen,
+        icon,
+        screen.text if isinstance(screen, PanelScreen) else screen.mark if isinstance(screen, ListScreen) else "",
     )

@@ -15,9 +15,22 @@ from vocator.core.planning.routes import press_text
 from vocator.core.radio.actions import ActionError, parse_actions
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.perform import UntilFailed, perform
-from vocator.core.radio.profile import Press, Screen
+from vocator.core.radio.screens import (
+    EntryScreen,
+    FiguresScreen,
+    FrequencyScreen,
+    LayerScreen,
+    ListScreen,
+    PageScreen,
+    PanelScreen,
+    Press,
+    RestScreen,
+    Screen,
+    ValueScreen,
+)
 from vocator.core.radio.state import State
-from vocator.core.radio.twin import Handler, Twin
+from vocator.core.radio.tables import Handler
+from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs_entry import digits_for, next_figure, read_frequency, typed_for
 
 MOST_STATES = 4_000
@@ -62,7 +75,7 @@ def way_to_rest(twin: Twin, s: State) -> list[str] | None:
 def _settled(twin: Twin, s: State) -> bool:
     """Whether nothing waits to be kept."""
     screen = twin.screens[s.screen]
-    return screen.over_rest or screen.kind in ("list", "panel")
+    return screen.over_rest or isinstance(screen, (ListScreen, PanelScreen))
 
 
 def _search(twin: Twin, start: State, wish: Wish, done: Callable[[State], bool]) -> list[str] | None:
@@ -102,7 +115,7 @@ def pressed(twin: Twin, s: State) -> Iterator[tuple[Press, Handler]]:
     """Yield each tap and hold that has work in a state, with what it does."""
     tables = [twin.tables[s.screen]]
     screen = twin.screens[s.screen]
-    if screen.kind == "page" and screen.lets_through:
+    if isinstance(screen, PageScreen) and screen.lets_through:
         tables.append(twin.tables[s.modes[s.unit]])
     met: set[tuple[str, int]] = set()
     for table in tables:
@@ -135,16 +148,16 @@ def _moves(twin: Twin, s: State, wish: Wish) -> Iterator[Move]:
             yield from _stepped(twin, s, text, cost, wish)
         elif does.name == "take_value" and does.arg == _named(twin, wish):
             yield (text,), cost
-    if screen.kind == "list" and wish.setting >= 0:
+    if isinstance(screen, ListScreen) and wish.setting >= 0:
         yield from _in_list(twin, s, screen, wish)
-    elif screen.kind == "value" and s.opened == wish.setting >= 0:
+    elif isinstance(screen, ValueScreen) and s.opened == wish.setting >= 0:
         yield from _in_value(twin, s, screen, wish)
-    elif screen.kind == "figures" and (s.opened == wish.setting if screen.of != "frequency" else wish.hz):
+    elif isinstance(screen, FiguresScreen) and (s.opened == wish.setting if screen.of != "frequency" else wish.hz):
         target = twin.frequency(wish.hz) if screen.of == "frequency" else twin.settings[wish.setting].domain.text(wish.value)
         yield from _in_figures(twin, s, screen, target)
     elif wish.hz:
         yield from _typed(twin, s, screen, wish.hz)
-    if screen.kind not in ("rest", "layer") and screen.quiet_ms and wish == Wish():
+    if not isinstance(screen, (RestScreen, LayerScreen)) and screen.quiet_ms and wish == Wish():
         yield (f"wait {screen.quiet_ms / 1000:g}s",), screen.quiet_ms / 1000
 
 
@@ -157,21 +170,21 @@ def _named(twin: Twin, wish: Wish) -> str:
 
 def _may_lead(twin: Twin, name: str, wish: Wish) -> bool:
     screen = twin.screens[twin.profile.screen(name)]
-    if screen.kind in ("layer", "page"):
+    if isinstance(screen, (LayerScreen, PageScreen)):
         return True
     if wish.hz:
-        return screen.of == "frequency"
-    return wish.setting >= 0 and screen.kind in ("list", "panel")
+        return isinstance(screen, FrequencyScreen) and screen.of == "frequency"
+    return wish.setting >= 0 and isinstance(screen, (ListScreen, PanelScreen))
 
 
 def _stands_right(twin: Twin, s: State, screen: Screen, wish: Wish) -> bool:
-    if screen.kind == "value":
+    if isinstance(screen, ValueScreen):
         return s.opened == wish.setting and s.value == wish.value
-    if screen.kind == "figures":
+    if isinstance(screen, FiguresScreen):
         if screen.of == "frequency":
             return bool(wish.hz) and s.letters == twin.frequency(wish.hz)
         return s.opened == wish.setting and s.letters == twin.settings[wish.setting].domain.text(wish.value)
-    return screen.kind == "entry" and bool(wish.hz) and bool(s.typed)
+    return isinstance(screen, EntryScreen) and bool(wish.hz) and bool(s.typed)
 
 
 def _stepped(twin: Twin, s: State, key: str, cost: float, wish: Wish) -> Iterator[Move]:
@@ -195,12 +208,12 @@ def turn_keys(twin: Twin, s: State, verb: str) -> Iterator[tuple[str, int, float
             yield (key if key in ("UP", "DOWN") else f"[{key}]"), found.clicks, TAP_S
 
 
-def _in_list(twin: Twin, s: State, screen: Screen, wish: Wish) -> Iterator[Move]:
+def _in_list(twin: Twin, s: State, screen: ListScreen, wish: Wish) -> Iterator[Move]:
     opens = next((press_text(p) for p, does in pressed(twin, s) if does.name == "open_entry"), None)
     types = twin.tables[s.screen].digits is not None and (screen.digits or screen.digit_ms)
     texts = [e.text for e in screen.entries]
     for at, entry in enumerate(screen.entries):
-        leads = entry.screen and twin.screens[twin.profile.screen(entry.screen)].kind in ("list", "panel")
+        leads = entry.screen and isinstance(twin.screens[twin.profile.screen(entry.screen)], (ListScreen, PanelScreen))
         if entry.setting != wish.setting and not leads:
             continue
         if types and entry.number:
@@ -216,7 +229,7 @@ def _in_list(twin: Twin, s: State, screen: Screen, wish: Wish) -> Iterator[Move]
                 yield (f"{turner} until {entry.text}", opens), min(MANY_S, len(texts) / 2 * click_s) + TAP_S
 
 
-def _in_value(twin: Twin, s: State, screen: Screen, wish: Wish) -> Iterator[Move]:
+def _in_value(twin: Twin, s: State, screen: ValueScreen, wish: Wish) -> Iterator[Move]:
     x = twin.settings[wish.setting]
     digits = typed_for(twin, wish.setting, wish.value) if twin.tables[s.screen].digits is not None else None
     if digits is not None:
@@ -230,7 +243,7 @@ def _in_value(twin: Twin, s: State, screen: Screen, wish: Wish) -> Iterator[Move
         yield (f"{turner} until {text}",), 0.3 + clicks * click_s
 
 
-def _in_figures(twin: Twin, s: State, screen: Screen, target: str) -> Iterator[Move]:
+def _in_figures(twin: Twin, s: State, screen: FiguresScreen, target: str) -> Iterator[Move]:
     """Set all figures, left to right, from the first that the cursor can stand on."""
     if s.letters == target or len(target) != len(s.letters):
         return
@@ -262,19 +275,21 @@ def _typed(twin: Twin, s: State, screen: Screen, hz: int) -> Iterator[Move]:
     """Type a frequency, at rest where digits begin it, or on the entry that was opened for it."""
     if screen.over_rest:
         table = twin.tables[s.screen]
-        digits = table.digits or (twin.tables[s.modes[s.unit]].digits if screen.kind == "page" and screen.lets_through else None)
+        digits = table.digits or (
+            twin.tables[s.modes[s.unit]].digits if isinstance(screen, PageScreen) and screen.lets_through else None
+        )
         found = twin.fitting(s, digits)
         entry = twin.screens[twin.profile.screen(found.arg)] if found is not None and found.name == "enter" else None
     else:
-        entry = screen if screen.kind == "entry" and not s.typed else None
-    if entry is None or entry.of != "frequency":
+        entry = screen if isinstance(screen, EntryScreen) and not s.typed else None
+    if not isinstance(entry, EntryScreen) or entry.of != "frequency":
         return
     point = next((press_text(b.press) for b in entry.bind if b.verb == "point"), None)
     for texts in _spelled(twin, entry, hz, point):
         yield texts, sum(len(t) for t in texts) * DIGIT_S
 
 
-def _spelled(twin: Twin, entry: Screen, hz: int, point: str | None) -> Iterator[tuple[str, ...]]:
+def _spelled(twin: Twin, entry: EntryScreen, hz: int, point: str | None) -> Iterator[tuple[str, ...]]:
     """Yield the ways to type a frequency on an entry, the shortest first."""
     if not entry.reading:
         yield (digits_for(entry, hz),)

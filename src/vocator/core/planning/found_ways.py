@@ -11,6 +11,7 @@ from vocator.core.planning.order import CHAPTERS
 from vocator.core.planning.quick_keys import set_quick
 from vocator.core.planning.routes import Routes, binding_for
 from vocator.core.radio.kept import per_machine
+from vocator.core.radio.screens import FiguresScreen, ListScreen, PageScreen
 from vocator.core.radio.twin import Twin
 
 
@@ -18,11 +19,13 @@ from vocator.core.radio.twin import Twin
 def beyond_chapters(twin: Twin) -> bool:
     """Whether a radio has keys, lists or editors of a form that the chapters' own ways do not know."""
     for screen in twin.screens:
-        if screen.kind in ("page", "figures") or screen.opens or any(b.only or b.by > 1 or b.stops for b in screen.bind):
+        if isinstance(screen, (PageScreen, FiguresScreen)) or any(b.only or b.by > 1 or b.stops for b in screen.bind):
             return True
-        if screen.kind == "list" and not binding_for(screen, "home") and not binding_for(screen, "back"):
+        if not isinstance(screen, ListScreen):
+            continue
+        if screen.opens or (not binding_for(screen, "home") and not binding_for(screen, "back")):
             return True
-        if screen.kind == "list" and any(not binding_for(screen, "open_entry") and e.setting is not None for e in screen.entries):
+        if any(not binding_for(screen, "open_entry") and e.setting is not None for e in screen.entries):
             return not screen.live and not screen.touched
         texts = [e.text for e in screen.entries]
         if len(set(texts)) < len(texts) or any(e.shown for e in screen.entries):
@@ -78,8 +81,8 @@ def leave_by_search(draft: Draft, chapter: ChapterKind, why: str) -> None:
     if way is None:
         raise Beyond(screen.name, "no key that is described leaves it", f"Describe what leaves {screen.name}.")
     words = ", then ".join(a.strip("[]") for a in way)
-    what = "page" if screen.kind == "page" else "list" if screen.kind == "list" else "display"
-    when = None if screen.kind == "page" else When(screen=screen.shows)
+    what = "page" if isinstance(screen, PageScreen) else "list" if isinstance(screen, ListScreen) else "display"
+    when = None if isinstance(screen, PageScreen) else When(screen=screen.shows)
     draft.step(chapter, way, when=when, say=f"Leave the {what}: {words}", why=why)
 
 
@@ -96,6 +99,6 @@ def type_by_search(draft: Draft, hz: int, chapter: ChapterKind, why: str, looks:
 def and_back(draft: Draft, actions: tuple[str, ...]) -> list[str]:
     """Return presses with what leaves the page, where they end on one."""
     end = draft.after(list(actions))
-    if draft.twin.screens[end.screen].kind != "page":
+    if not isinstance(draft.twin.screens[end.screen], PageScreen):
         return list(actions)
     return [*actions, *(way_to_rest(draft.twin, end) or ())]

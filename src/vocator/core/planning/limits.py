@@ -28,7 +28,7 @@ def unseen(twin: Twin, goal: Goal) -> list[str]:
         )
     if goal.channel.label and not twin.reverse_icons and Routes(twin).presses(twin.memory, "reverse") is not None:
         limits.append("a reverse switched on by mistake after the name is not shown: the name covers the frequency")
-    picker = next((x for x in twin.screens if x.kind == "picker" and binding_for(x, "write")), None)
+    picker = next((x for x in twin.pickers if binding_for(x, "write")), None)
     if picker is not None and binding_for(picker, "erase") is not None:
         limits.append(
             "a wrong key in the list of slots can change the one it stands on: if you pressed one, look at that slot too"

@@ -8,6 +8,7 @@ from vocator.core.planning.draft import Draft
 from vocator.core.planning.found_ways import beyond_chapters, leave_by_search
 from vocator.core.planning.order import CHAPTERS, tour
 from vocator.core.planning.routes import Routes, key_for
+from vocator.core.radio.screens import ListScreen
 
 
 @dataclass(slots=True)
@@ -65,7 +66,7 @@ def set_in_lists(
     chapter = one_chapter or CHAPTERS[0]
     for at, list_screen in enumerate(order):
         opening = routes.go_to_list(draft.state, list_screen)
-        screen = twin.screens[list_screen]
+        screen = twin.list_at(list_screen)
         place = {e.setting: i for i, e in enumerate(screen.entries)}
         cursor = routes.cursor_at(draft.state, list_screen)
         in_order = tour(routes, list_screen, cursor, plan.lists[list_screen])
@@ -78,14 +79,14 @@ def set_in_lists(
                 last = leave and at == len(order) - 1 and setting == in_order[-1]
                 _set_one(draft, routes, list_screen, place[setting], value, opening, why, chapter, behind, last)
             opening = []
-        if leave and screen.kind == "list" and at == len(order) - 1:
+        if leave and at == len(order) - 1:
             leave_list(draft, routes, chapter, "the settings are kept")
 
 
 def leave_list(draft: Draft, routes: Routes, chapter: ChapterKind, why: str) -> None:
     """Leave the list that the draft stands in, if it does."""
     screen = draft.twin.screens[draft.state.screen]
-    if screen.kind != "list":
+    if not isinstance(screen, ListScreen):
         return
     if beyond_chapters(draft.twin):
         leave_by_search(draft, chapter, why)
@@ -111,7 +112,7 @@ def _set_one(
 ) -> None:
     """Open an entry, bring it to its value and keep it; the last one of a visit by a key that also leads home."""
     twin = draft.twin
-    entry = twin.screens[list_screen].entries[entry_at]
+    entry = twin.list_at(list_screen).entries[entry_at]
     assert entry.setting is not None
     setting = twin.settings[entry.setting]
     value_screen = twin.screens[twin.profile.screen("value")]
@@ -130,7 +131,7 @@ def _set_one(
         turns += [inner_key, change]
         text, clicks = f"{text} {twin.settings[hidden].domain.text(wanted)}", clicks + more
     home = key_for(value_screen, "keep_home") if last and behind is None else None
-    shows = None if twin.screens[list_screen].closes or home else entry.name
+    shows = None if twin.list_at(list_screen).closes or home else entry.name
     if change.isdigit() and behind is None:
         type_and_look(draft, chapter, turns, setting.name, why)
         turns = []
@@ -146,7 +147,7 @@ def _set_live(
     draft: Draft, routes: Routes, list_screen: int, entry_at: int, value: int, opening: list[str], why: str, chapter: ChapterKind
 ) -> None:
     """Mark an entry whose value shows beside it, and change it at once."""
-    twin, screen = draft.twin, draft.twin.screens[list_screen]
+    twin, screen = draft.twin, draft.twin.list_at(list_screen)
     entry = screen.entries[entry_at]
     assert entry.setting is not None
     s = twin.settings[entry.setting]

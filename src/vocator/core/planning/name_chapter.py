@@ -8,7 +8,7 @@ from vocator.core.planning.found_ways import beyond_chapters
 from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.slot_chapters import go_to_slot, letter_keys, open_via, pick_slot, picker_for, to_rest
 from vocator.core.radio.display import display
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import LabelScreen
 from vocator.core.radio.twin import Twin
 
 
@@ -28,7 +28,7 @@ def name(draft: Draft, routes: Routes, goal: Goal) -> None:
     _write_label(draft, routes, goal, editor, goal.channel.label)
 
 
-def renaming(twin: Twin) -> Screen:
+def renaming(twin: Twin) -> LabelScreen:
     """Return the editor that gives a stored channel another label; raises Beyond."""
     editor = _editor(twin)
     if editor is None:
@@ -57,14 +57,14 @@ def rename(draft: Draft, routes: Routes, goal: Goal) -> None:
     draft.step(ChapterKind.READ_BACK, [], say=f"Look: slot {slot} is {label}", why="all else in the slot is as it was")
 
 
-def _editor(twin: Twin) -> Screen | None:
+def _editor(twin: Twin) -> LabelScreen | None:
     """Return the editor of labels, rather the one that memory mode leads to."""
-    editors = [s for s in twin.screens if s.kind == "label"]
+    editors = [s for s in twin.screens if isinstance(s, LabelScreen)]
     routes = Routes(twin)
     return next((s for s in editors if routes.to_screen(twin.memory, s.name) is not None), editors[0] if editors else None)
 
 
-def _write_label(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str, over_old: bool = False) -> None:
+def _write_label(draft: Draft, routes: Routes, goal: Goal, editor: LabelScreen, label: str, over_old: bool = False) -> None:
     if editor.keyboard:
         _name_on_keyboard(draft, routes, goal, editor, label)
     elif beyond_chapters(draft.twin) and (key_for(editor, "onward") or key_for(editor, "push_on")):
@@ -77,17 +77,17 @@ def _write_label(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label
         _name_from_dots(draft, routes, editor, label)
 
 
-def _letter(draft: Draft, routes: Routes, editor: Screen, letter: str, from_letter: str) -> str:
+def _letter(draft: Draft, routes: Routes, editor: LabelScreen, letter: str, from_letter: str) -> str:
     """Return the turn that brings the blinking place to a letter."""
     characters, screen = editor.characters, draft.twin.profile.screen(editor.name)
     at, to = characters.index(from_letter), characters.index(letter)
     return routes.until(screen, "choose", at, to, len(characters), True, "space" if letter == " " else letter)
 
 
-def _name_on_keyboard(draft: Draft, routes: Routes, goal: Goal, editor: Screen, label: str) -> None:
+def _name_on_keyboard(draft: Draft, routes: Routes, goal: Goal, editor: LabelScreen, label: str) -> None:
     """The label is typed on a keyboard on the screen, opened from the memory list."""
     twin = draft.twin
-    picker = next(s for s in twin.screens if s.kind == "picker" and binding_for(s, "open", editor.name))
+    picker = next(s for s in twin.pickers if binding_for(s, "open", editor.name))
     opening = routes.presses(twin.memory, "open", picker.name)
     name, keep = key_for(picker, "open", editor.name), key_for(editor, "keep_label")
     assert opening is not None and name is not None and keep is not None
@@ -100,7 +100,7 @@ def _name_on_keyboard(draft: Draft, routes: Routes, goal: Goal, editor: Screen, 
     to_rest(draft, routes, ChapterKind.NAME, "the name is kept")
 
 
-def _name_from_dots(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+def _name_from_dots(draft: Draft, routes: Routes, editor: LabelScreen, label: str) -> None:
     """The editor starts with dots; each place at its first character; a hold cuts what follows."""
     forward, cut, leave = (key_for(editor, verb) for verb in ("forward", "cut", "leave_label"))
     assert forward and cut and leave
@@ -126,7 +126,7 @@ def _places(draft: Draft, label: str, lines: list[str], more: str = "") -> None:
         draft.expect_last(label)
 
 
-def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+def _name_pushed(draft: Draft, routes: Routes, editor: LabelScreen, label: str) -> None:
     """The editor starts blank at its first place; each push goes on, the last place is kept at once."""
     on, keep = key_for(editor, "push_on"), key_for(editor, "keep_pushed")
     assert on and keep
@@ -140,7 +140,7 @@ def _name_pushed(draft: Draft, routes: Routes, editor: Screen, label: str) -> No
     draft.step(ChapterKind.NAME, [keep], say=f"Keep it and leave: tap {keep}", why=why)
 
 
-def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str, renamed: bool) -> None:
+def _name_over_old(draft: Draft, routes: Routes, editor: LabelScreen, label: str, renamed: bool) -> None:
     """The editor starts at the first place with the old label, blank after a store; a longer old one is cleared to its end."""
     onward = key_for(editor, "onward")
     home, back = key_for(editor, "keep_label_home"), key_for(editor, "keep_label")
@@ -162,7 +162,7 @@ def _name_over_old(draft: Draft, routes: Routes, editor: Screen, label: str, ren
         to_rest(draft, routes, ChapterKind.NAME, "the label is kept")
 
 
-def _name_over_all(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+def _name_over_all(draft: Draft, routes: Routes, editor: LabelScreen, label: str) -> None:
     """Open the editor, write every place over whatever stands there, and keep it, by a key or with the last place."""
     via = routes.to_screen(draft.twin.memory, editor.name)
     draft.step(ChapterKind.NAME, open_via(draft, routes, via), say="Open the label", why="the old one stands there, or none")
@@ -176,7 +176,7 @@ def _name_over_all(draft: Draft, routes: Routes, editor: Screen, label: str) -> 
     to_rest(draft, routes, ChapterKind.NAME, "the label is kept")
 
 
-def _name_typed(draft: Draft, routes: Routes, editor: Screen, label: str) -> None:
+def _name_typed(draft: Draft, routes: Routes, editor: LabelScreen, label: str) -> None:
     """The label is typed with the digit keys over the slot shown; the first letter replaces the old one."""
     keep = key_for(editor, "relabel")
     opening = routes.presses(draft.twin.memory, "open", editor.name)

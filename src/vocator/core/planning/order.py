@@ -52,7 +52,7 @@ def tour(routes: Routes, list_screen: int, at: int, todo: dict[int, int]) -> lis
     a little, so that chapters stay together where that is nearly as short.
     """
     settings = routes.twin.settings
-    place = {e.setting: i for i, e in enumerate(routes.twin.screens[list_screen].entries) if e.setting in todo}
+    place = {e.setting: i for i, e in enumerate(routes.twin.list_at(list_screen).entries) if e.setting in todo}
     names = tuple(todo)
 
     def chapter(setting: int) -> int:

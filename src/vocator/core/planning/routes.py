@@ -11,7 +11,7 @@ from itertools import pairwise
 
 from vocator.core.goals.effort import CLICK_S, DIGIT_S, TAP_S
 from vocator.core.radio.inputs import TOUCH
-from vocator.core.radio.profile import Binding, Entry, Press, Screen
+from vocator.core.radio.screens import Binding, Entry, LayerScreen, ListScreen, PageScreen, PanelScreen, Press, Screen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -70,7 +70,7 @@ class Routes:
                     return actions
                 if binding.verb in ("open", "page"):
                     to = self.twin.profile.screen(binding.arg)
-                    if self.twin.screens[to].kind in ("layer", "page") and to not in seen:
+                    if isinstance(self.twin.screens[to], (LayerScreen, PageScreen)) and to not in seen:
                         seen.add(to)
                         queue.append((to, actions))
         return None
@@ -89,7 +89,7 @@ class Routes:
     def to_entry(self, fits: Callable[[Entry], bool]) -> Via | None:
         """Return the list with an entry that fits."""
         for index, screen in enumerate(self.twin.screens):
-            if screen.kind == "list":
+            if isinstance(screen, ListScreen):
                 for at, entry in enumerate(screen.entries):
                     if fits(entry):
                         return Via(list_screen=index, entry=at)
@@ -99,7 +99,7 @@ class Routes:
         """Return the panel with a button for a setting, and what the button does."""
         name = self.twin.settings[setting].name
         for index, screen in enumerate(self.twin.screens):
-            if screen.kind == "panel":
+            if isinstance(screen, PanelScreen):
                 for binding in screen.bind:
                     if binding.verb in ("step", "open_value", "take_value") and binding.arg.partition("=")[0] == name:
                         return index, binding
@@ -128,7 +128,7 @@ class Routes:
 
     def go_to_list(self, s: State, target: int) -> list[str]:
         """Return the actions that lead from a state, at rest or in some list, to a list."""
-        trail = [x for x in (*s.stack, s.screen) if self.twin.screens[x].kind == "list"]
+        trail = [x for x in (*s.stack, s.screen) if isinstance(self.twin.screens[x], ListScreen)]
         down = [target]
         while down[0] not in trail and not self._opens(s, down[0]):
             via = self.to_entry(lambda e: e.screen == self.twin.screens[down[0]].name)
@@ -144,7 +144,7 @@ class Routes:
             actions += self._opens(s, down[0]) or ()
         for parent, child in pairwise(down):
             name = self.twin.screens[child].name
-            entry = next(i for i, e in enumerate(self.twin.screens[parent].entries) if e.screen == name)
+            entry = next(i for i, e in enumerate(self.twin.list_at(parent).entries) if e.screen == name)
             actions += self.open_entry(parent, self.cursor_at(s, parent), entry)
         return actions
 
@@ -157,7 +157,7 @@ class Routes:
         """Return the entry that a list will stand at when it is come to from a state."""
         if s.screen == list_screen:
             return s.cursor
-        if list_screen in s.stack or self.twin.screens[list_screen].remembers:
+        if list_screen in s.stack or self.twin.list_at(list_screen).remembers:
             return s.cursors[list_screen]
         return 0
 
@@ -167,14 +167,14 @@ class Routes:
         home = key_for(screen, "home")
         if home is not None:
             return [home]
-        trail = [x for x in (*s.stack, s.screen) if self.twin.screens[x].kind == "list"]
+        trail = [x for x in (*s.stack, s.screen) if isinstance(self.twin.screens[x], ListScreen)]
         keys = [key_for(self.twin.screens[x], "back") for x in reversed(trail)]
         assert all(keys), f"{screen.name} cannot be left"
         return [k for k in keys if k]
 
     def open_entry(self, list_screen: int, at: int, to: int) -> list[str]:
         """Return the actions that open an entry: a touch, or marking it and the key that opens."""
-        screen = self.twin.screens[list_screen]
+        screen = self.twin.list_at(list_screen)
         name = screen.entries[to].name
         if screen.touched and name in self.twin.profile.touches:
             return [f"touch {name}"]
@@ -188,14 +188,14 @@ class Routes:
 
     def go_to_entry(self, list_screen: int, at: int, to: int) -> str | None:
         """Return the action that marks an entry: its number, or a turn until its name."""
-        screen = self.twin.screens[list_screen]
+        screen = self.twin.list_at(list_screen)
         if screen.digits:
             return screen.entries[to].number
         return self.until(list_screen, "scroll", at, to, len(screen.entries), screen.wraps, screen.entries[to].name)
 
     def list_move_s(self, list_screen: int, at: int, to: int) -> float:
         """Return the effort of going from one entry to another, in seconds."""
-        screen = self.twin.screens[list_screen]
+        screen = self.twin.list_at(list_screen)
         count = len(screen.entries)
         apart = abs(to - at)
         clicks = min(apart, count - apart) if screen.wraps else apart

@@ -13,7 +13,8 @@ from vocator.core.planning.routes import Routes, key_for
 from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.way_home import changes_nothing, left_by, ways_home
 from vocator.core.radio.display import display
-from vocator.core.radio.profile import Means, Screen
+from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import EntryScreen, FrequencyScreen, RestScreen
 from vocator.core.radio.start import required_values
 from vocator.core.radio.verbs_entry import digits_for, entered_hz, read_frequency
 
@@ -90,7 +91,7 @@ def _left_anyway(draft: Draft, routes: Routes, goal: Goal) -> frozenset[Look]:
 def _vfo_step(routes: Routes, unit: int) -> tuple[tuple[str, ...], When | None]:
     """Return the actions that go to VFO mode, and when they are done: by the key that goes round the modes, or by that of memory mode."""
     twin = routes.twin
-    word = twin.screens[twin.vfo].word
+    word = twin.rest(twin.start).word
     keys = routes.mode_keys(twin.memory, twin.vfo, unit)
     return ((f"{keys[0]} until {word}",), None) if word else (tuple(keys), When(slot_shown=True))
 
@@ -113,10 +114,10 @@ def go_to_row(draft: Draft, routes: Routes, row: str, chapter: ChapterKind, why:
 def to_vfo(draft: Draft, routes: Routes) -> None:
     """Go to VFO mode."""
     twin = draft.twin
-    word = twin.screens[twin.vfo].word
+    word = twin.rest(twin.start).word
     actions, when = _vfo_step(routes, draft.state.unit)
     if word:
-        others = [s.word for s in twin.screens if s.kind == "rest" and s.word and s.word != word]
+        others = [s.word for s in twin.screens if isinstance(s, RestScreen) and s.word and s.word != word]
         shown = f"{word} shows" if twin.screens[twin.vfo].mark else f"neither {' nor '.join(dict.fromkeys(others))} shows"
         tap = spoken((actions[0].partition(" until ")[0],))
         say = f"{tap[0].upper()}{tap[1:]} until {shown}"
@@ -248,16 +249,16 @@ def _in_one_visit(
     routes: Routes, step: int, needed: dict[int, int], whys: dict[int, str]
 ) -> tuple[dict[int, int], dict[int, str]]:
     via = routes.to_setting(step)
-    if via is None or not routes.twin.screens[via.list_screen].live or len(routes.twin.profile.bands) > 1:
+    if via is None or not routes.twin.list_at(via.list_screen).live or len(routes.twin.profile.bands) > 1:
         return {}, {}
-    listed = {e.setting for e in routes.twin.screens[via.list_screen].entries}
+    listed = {e.setting for e in routes.twin.list_at(via.list_screen).entries}
     return {s: v for s, v in needed.items() if s in listed}, dict(whys)
 
 
-def typed_frequency(routes: Routes, entry: Screen, hz: int) -> list[str]:
+def typed_frequency(routes: Routes, entry: FrequencyScreen, hz: int) -> list[str]:
     """Return the actions that type a frequency."""
     twin = routes.twin
-    if not entry.reading:
+    if not isinstance(entry, EntryScreen) or not entry.reading:
         return [digits_for(entry, hz)]
     opening, take = routes.presses(twin.vfo, "open", entry.name), key_for(entry, "take")
     assert opening is not None and take is not None
@@ -326,7 +327,7 @@ def _turn_frequency(draft: Draft, routes: Routes, hz: int, chapter: ChapterKind,
         draft.certain -= {s for s in draft.certain if s in (twin.shift, *twin.offsets)}
 
 
-def _types_to(draft: Draft, entry: Screen, hz: int) -> bool:
+def _types_to(draft: Draft, entry: FrequencyScreen, hz: int) -> bool:
     return entered_hz(draft.twin, draft.state, entry, digits_for(entry, hz)) == hz
 
 
@@ -352,7 +353,7 @@ def _check_reverse(draft: Draft, routes: Routes, goal: Goal) -> None:
     entry = frequency_entry(draft.twin)
     if draft.twin.reverse_icons or not actions or goal.channel.is_simplex or draft.known:
         return
-    if entry is not None and entry.ends_reverse:
+    if isinstance(entry, EntryScreen) and entry.ends_reverse:
         return
     if draft.value(draft.twin.shift or 0) == 0:
         return

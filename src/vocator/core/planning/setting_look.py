@@ -44,7 +44,7 @@ def look_at(draft: Draft, routes: Routes, setting: int) -> None:
 def _in_list(draft: Draft, routes: Routes, list_screen: int, entry: int, name: str, text: str) -> None:
     opening = routes.go_to_list(draft.state, list_screen)
     cursor = routes.cursor_at(draft.state, list_screen)
-    if draft.twin.screens[list_screen].live:
+    if draft.twin.list_at(list_screen).live:
         go = routes.go_to_entry(list_screen, cursor, entry)
         actions = [*opening, *([go] if go else [])]
         draft.step(ChapterKind.READ_BACK, actions, shows=text, say=f"Find {name} once more: {text} stands beside it", why=WHY)

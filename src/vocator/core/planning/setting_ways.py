@@ -13,7 +13,7 @@ from vocator.core.planning.list_ways import Plan, set_in_lists, set_in_panel
 from vocator.core.planning.order import CHAPTERS, without_disturbed
 from vocator.core.planning.quick_keys import set_quick
 from vocator.core.planning.routes import Routes, key_for
-from vocator.core.radio.profile import Binding
+from vocator.core.radio.screens import Binding, ValueScreen
 
 QUICK_ENOUGH_S = 3.0
 
@@ -67,7 +67,7 @@ def _ways(draft: Draft, routes: Routes, needed: dict[int, int], todo: dict[int, 
     twin, plan = draft.twin, Plan()
     todo = dict(todo)
     for use, value in needed.items():
-        if twin.screens[twin.profile.screen("value")].kind != "value" or routes.to_setting(use) is None:
+        if not isinstance(twin.screens[twin.profile.screen("value")], ValueScreen) or routes.to_setting(use) is None:
             continue
         hidden = twin.settings[use].then if twin.settings[use].then is not None else dict(twin.settings[use].inner).get(value)
         if hidden in todo or (use in todo and hidden in needed):
@@ -108,7 +108,7 @@ def _open_a_lone_one_by_its_own_key(draft: Draft, routes: Routes, plan: Plan) ->
     if own is None or setting in plan.behind:
         return
     opening = routes.go_to_list(draft.state, list_screen)
-    entry = next(i for i, e in enumerate(draft.twin.screens[list_screen].entries) if e.setting == setting)
+    entry = next(i for i, e in enumerate(draft.twin.list_at(list_screen).entries) if e.setting == setting)
     move_s = routes.list_move_s(list_screen, routes.cursor_at(draft.state, list_screen), entry)
     if sum(map(_press_s, own)) < sum(map(_press_s, opening)) + move_s + TAP_S:
         del plan.lists[list_screen]

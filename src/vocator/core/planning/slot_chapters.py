@@ -6,13 +6,13 @@ from vocator.core.planning.draft import Draft
 from vocator.core.planning.found_ways import leave_by_search
 from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.routes import Routes, Via, binding_for, key_for
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import LabelScreen, PickerScreen
 from vocator.core.radio.twin import Twin
 
 
-def picker_for(twin: Twin, verb: str) -> Screen:
+def picker_for(twin: Twin, verb: str) -> PickerScreen:
     """Return the list of slots in which something is done to one: ``write`` or ``erase``; raises Beyond where none is described."""
-    found = next((s for s in twin.screens if s.kind == "picker" and binding_for(s, verb)), None)
+    found = next((s for s in twin.pickers if binding_for(s, verb)), None)
     if found is None:
         raise Beyond("slot", f"no list of slots in which a key does {verb}", "Describe how a slot is picked and written.")
     return found
@@ -36,7 +36,7 @@ def open_via(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
     return [*routes.go_to_list(draft.state, via.list_screen), *routes.open_entry(via.list_screen, cursor, via.entry)]
 
 
-def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
+def pick_slot(draft: Draft, routes: Routes, picker: PickerScreen, slot: int) -> list[str]:
     """Return the actions that pick a slot once the picker is open."""
     profile = draft.twin.profile
     text = profile.slot_text(slot)
@@ -60,7 +60,7 @@ def pick_slot(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[s
     return [routes.until(screen, "pick", at, slot, profile.slot_count, True, text)]
 
 
-def _bank(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
+def _bank(draft: Draft, routes: Routes, picker: PickerScreen, slot: int) -> list[str]:
     """Return the action that goes to the bank of a slot in a list of slots, none where there are no banks."""
     profile = draft.twin.profile
     if not profile.group_size:
@@ -73,14 +73,14 @@ def _bank(draft: Draft, routes: Routes, picker: Screen, slot: int) -> list[str]:
     return [routes.until(screen, "pick_group", 0, slot // size, profile.plain_slots // size, True, bank)]
 
 
-def letter_keys(picker: Screen, label: str | None) -> list[str]:
+def letter_keys(screen: PickerScreen | LabelScreen, label: str | None) -> list[str]:
     """Return the taps that write a label with the digit keys, place by place."""
-    on = key_for(picker, "next_place")
-    if not picker.letters or not label or on is None:
+    on = key_for(screen, "next_place")
+    if not screen.letters or not label or on is None:
         return []
     presses = []
     for letter in label:
-        key, group = next((k, g) for k, g in picker.letters if letter in g)
+        key, group = next((k, g) for k, g in screen.letters if letter in g)
         presses.append(key * (group.index(letter) + 1))
     return [" ".join(f"{p} {on}" for p in presses[:-1]), presses[-1]] if len(presses) > 1 else presses
 
@@ -89,7 +89,7 @@ def to_rest(draft: Draft, routes: Routes, chapter: ChapterKind = ChapterKind.STO
     """Leave the list or the memory list that a store, a name or an erase returned to."""
     leave_list(draft, routes, chapter, why)
     screen = draft.twin.screens[draft.state.screen]
-    if screen.kind == "picker" and (key := key_for(screen, "home")) is not None:
+    if isinstance(screen, PickerScreen) and (key := key_for(screen, "home")) is not None:
         draft.step(chapter, [key], when=When(screen=screen.shows), say=f"If the memory list is still open: {key}", why=why)
     elif not draft.twin.at_rest(draft.state):
         leave_by_search(draft, chapter, why)

@@ -4,7 +4,7 @@ from vocator.core.goals.sheet import SlotLook
 from vocator.core.planning.way_home import way_out
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.kept import with_item
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import PickerScreen
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.twin import Twin
 
@@ -15,7 +15,7 @@ def look_in(twin: Twin, at: State) -> SlotLook | None:
     ``at`` is a state in which the slot is picked.
     """
     screen = twin.screens[at.screen]
-    if screen.kind != "picker":
+    if not isinstance(screen, PickerScreen):
         return None
     free, taken = shown_both_ways(twin, at)
     if free.text == taken.text:
@@ -33,7 +33,7 @@ def _anything(twin: Twin, at: State) -> Stored:
     return at.slots[at.pick] or twin.stored_from_vfo(twin.start)
 
 
-def _words(twin: Twin, screen: Screen, at: State) -> tuple[str, str]:
+def _words(twin: Twin, screen: PickerScreen, at: State) -> tuple[str, str]:
     slot = twin.profile.slot_text(at.pick)
     if screen.occupied_mark:
         return f"{slot} without {screen.occupied_mark.rstrip('-')}", f"{screen.occupied_mark}{slot}"

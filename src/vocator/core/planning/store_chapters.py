@@ -15,7 +15,7 @@ from vocator.core.planning.slot_chapters import letter_keys, open_via, pick_slot
 from vocator.core.planning.slot_look import look_in
 from vocator.core.planning.way_home import way_out
 from vocator.core.radio.display import lasting_icons
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import PickerScreen, QuestionScreen
 from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -75,7 +75,7 @@ def store(draft: Draft, routes: Routes, goal: Goal, group: tuple[int, int] | Non
     _look_at_slot(draft, routes, goal)
 
 
-def _to_vfo(draft: Draft, picker: Screen) -> None:
+def _to_vfo(draft: Draft, picker: PickerScreen) -> None:
     """Go back to VFO mode where the store left the radio in memory mode."""
     if picker.after == "memory":
         (key,) = Routes(draft.twin).mode_keys(draft.twin.memory, draft.twin.vfo, draft.state.unit)
@@ -124,7 +124,7 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str, second
         _confirm_if_asked(draft, picker, goal, at)
 
 
-def _keys_to_write(twin: Twin, goal: Goal, picker: Screen, verb: str) -> list[str]:
+def _keys_to_write(twin: Twin, goal: Goal, picker: PickerScreen, verb: str) -> list[str]:
     """Return the label's letters where they are typed in the list of slots, the key that writes, and the yes where it always asks."""
     key = key_for(picker, verb)
     assert key is not None
@@ -137,7 +137,7 @@ def _keys_to_write(twin: Twin, goal: Goal, picker: Screen, verb: str) -> list[st
     return actions
 
 
-def _written_mark(twin: Twin, goal: Goal, picker: Screen) -> str | None:
+def _written_mark(twin: Twin, goal: Goal, picker: PickerScreen) -> str | None:
     """Return what stands on the display once the slot is written."""
     if picker.occupied == "ask":
         return None
@@ -146,7 +146,7 @@ def _written_mark(twin: Twin, goal: Goal, picker: Screen) -> str | None:
     if picker.moves_on:
         return None
     if not picker.message and picker.after == "list":
-        return next((e.name for s in twin.screens for e in s.entries if e.screen == picker.name), None)
+        return next((e.name for s in twin.lists for e in s.entries if e.screen == picker.name), None)
     return picker.message or None
 
 
@@ -154,10 +154,11 @@ def _plainly(why: str) -> str:
     return why.replace("[", "").replace("]", "")
 
 
-def _confirm_if_asked(draft: Draft, picker: Screen, goal: Goal, at: State) -> None:
+def _confirm_if_asked(draft: Draft, picker: PickerScreen, goal: Goal, at: State) -> None:
     """Say yes where the radio asks before overwriting, if that is meant."""
     number = draft.twin.profile.screen(picker.asks)
     question = draft.twin.screens[number]
+    assert isinstance(question, QuestionScreen)
     yes = key_for(question, "confirm")
     assert yes is not None
     slot = draft.twin.profile.slot_text(goal.slot)

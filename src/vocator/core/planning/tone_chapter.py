@@ -14,7 +14,7 @@ from vocator.core.planning.setting_ways import set_all
 from vocator.core.planning.way_home import way_out
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Wait
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import SearchScreen
 from vocator.core.radio.state import Signal
 from vocator.core.radio.twin import Twin
 
@@ -22,9 +22,9 @@ TRIED = {"find-tone": "136.5", "find-code": "125N", "hear-tone": "136.5", "hear-
 """The tone and the code that a draft searches for, in place of the unknown one."""
 
 
-def searching(twin: Twin, kind: str) -> Screen:
+def searching(twin: Twin, kind: str) -> SearchScreen:
     """Return the radio's search screen; raises Beyond where it has none for this kind."""
-    screen = next((s for s in twin.screens if s.kind == "search"), None)
+    screen = next((s for s in twin.screens if isinstance(s, SearchScreen)), None)
     if screen is None:
         nearest = "Set the radio's tone squelch and turn through the tones while somebody talks: the right one opens it."
         raise Beyond("tone search", "this radio has no tone search", nearest)
@@ -35,7 +35,7 @@ def searching(twin: Twin, kind: str) -> Screen:
     return screen
 
 
-def searched_setting(twin: Twin, screen: Screen, kind: str) -> int:
+def searched_setting(twin: Twin, screen: SearchScreen, kind: str) -> int:
     """Return the setting whose list the search goes through."""
     if screen.chain:
         return screen.chain[0 if kind.endswith("tone") else 1]
@@ -94,7 +94,7 @@ def find_tone(draft: Draft, routes: Routes, goal: Goal) -> None:
     draft.certain.add(setting)
 
 
-def _branches(draft: Draft, screen: Screen, start: list[str], word: str, most_s: float) -> tuple[str, ...]:
+def _branches(draft: Draft, screen: SearchScreen, start: list[str], word: str, most_s: float) -> tuple[str, ...]:
     """Return what else may come of a search, with what to do then; what silence leaves is seen on the twin."""
     twin = draft.twin
     searching_now = draft.after(start)

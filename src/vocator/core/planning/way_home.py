@@ -12,7 +12,7 @@ from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Hold, Input, Tap, Wait
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.perform import UntilFailed, carry_out, perform
-from vocator.core.radio.profile import Press
+from vocator.core.radio.screens import LayerScreen, Press
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -165,7 +165,7 @@ def _cost(twin: Twin, states: list[State], way: tuple[Input, ...], kept: tuple[s
     worst = 0.0
     for state in states:
         after, cost = state, 0.0
-        lit = twin.screens[state.screen].kind == "layer"
+        lit = isinstance(twin.screens[state.screen], LayerScreen)
         for given in way:
             after, effects = twin.act(after, given)
             if effects.transmitting_hz is not None:

@@ -11,7 +11,7 @@ from vocator.core.proving.operator import Frame
 from vocator.core.radio.actions import Until, parse_actions
 from vocator.core.radio.inputs import Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.perform import perform
-from vocator.core.radio.profile import Press, Screen
+from vocator.core.radio.screens import ListScreen, Press, Screen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -31,7 +31,11 @@ def claims_of(twin: Twin, start: State, frames: Iterable[Frame]) -> list[list[st
                 screen = twin.screens[state.screen]
                 if isinstance(action, Until):
                     turned = _claim(screen, action.inputs[-1])
-                    entry = _mark(screen, f"entry {action.until}", screen.shows) if screen.entries else None
+                    entry = (
+                        _mark(screen, f"entry {action.until}", screen.shows)
+                        if isinstance(screen, ListScreen) and screen.entries
+                        else None
+                    )
                     own |= {c: None for c in (turned, entry) if c}
                     state = perform(twin, state, action).state
                     continue
@@ -53,7 +57,7 @@ def _claim(screen: Screen, given: Input) -> str | None:
     if isinstance(given, Type):
         return _mark(screen, "typed letters", screen.kind)
     if isinstance(given, Tap) and (given.key.isdigit() or given.key == "."):
-        return _mark(screen, "digits", f"{screen.kind} {screen.digits} {screen.fill_half} {screen.grid}")
+        return _mark(screen, "digits", _typing(screen))
     words, key = _words(given)
     bound = sorted(repr(b) for b in screen.bind if _is_of(b.press, given, key))
     return _mark(screen, words, f"{screen.kind} {bound}")
@@ -75,6 +79,12 @@ def _is_of(press: Press, given: Input, key: str) -> bool:
     inner = given.then if isinstance(given, Chord) else given
     kinds = ("hold",) if isinstance(inner, Hold) else ("turn",) if isinstance(inner, Turn) else ("tap", "pair")
     return press.held == held and press.kind in kinds and key in press.key.split("/")
+
+
+def _typing(screen: Screen) -> str:
+    """Return what typing on a screen rests on: evidence that was kept is found again by these words."""
+    own = (getattr(screen, name, usual) for name, usual in (("digits", 0), ("fill_half", False), ("grid", "typed")))
+    return " ".join(str(x) for x in (screen.kind, *own))
 
 
 def _mark(screen: Screen, words: str, rests_on: str) -> str:

@@ -19,7 +19,6 @@ from vocator.core.proving.partial import FIELD, SLOTS, PartialSlots, PartialStat
 from vocator.core.proving.symbols import Box, Overrun, Symbol, key_of
 from vocator.core.radio.actions import Action, parse_actions
 from vocator.core.radio.perform import UntilFailed, perform
-from vocator.core.radio.profile import OVER_REST
 from vocator.core.radio.state import State
 
 MOST_STATES = 4_000
@@ -228,9 +227,10 @@ class EveryRun:
 
     def tidy(self, s: State) -> PartialState:
         """Forget what nothing reads on the screen that shows, so that states alike are equal."""
-        kind = self.twin.screens[s.screen].kind
+        screen = self.twin.screens[s.screen]
+        kind = screen.kind
         parts: dict[str, Any] = {}
-        if kind in OVER_REST:
+        if screen.over_rest:
             parts = {
                 "value": 0,
                 "cursor": 0,

@@ -17,7 +17,18 @@ from vocator.core.proving.partial import PartialSlots, PartialState, PartialStor
 from vocator.core.proving.symbols import Box, Ledger, Symbol
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.profile import Means
-from vocator.core.radio.register import EDITORS
+from vocator.core.radio.screens import (
+    FiguresScreen,
+    LabelScreen,
+    LayerScreen,
+    ListScreen,
+    PageScreen,
+    PanelScreen,
+    QuestionScreen,
+    RestScreen,
+    SearchScreen,
+    ValueScreen,
+)
 from vocator.core.radio.start import StartError, required_values
 from vocator.core.radio.state import NOTHING_OPENED, Signal, State, Stored
 from vocator.core.radio.twin import Twin
@@ -54,9 +65,7 @@ class EveryStart:
         labels = {x for x in (*texts, old, goal.channel.label) if x}
         self.labels: tuple[str | None, ...] = (None, *sorted(labels))
         self.twin = PartialTwin(plain, self.ledger, frozenset(labels), (goal.slot,) if held else ())
-        self._verbs = {b.verb for s in plain.screens for b in s.bind} | {
-            e.verb for s in plain.screens for e in s.entries if e.verb
-        }
+        self._verbs = {b.verb for s in plain.screens for b in s.bind} | {e.verb for s in plain.lists for e in s.entries if e.verb}
         self.base = self._base()
         self.shapes = list(self._shapes())
         self.shape = self.ledger.symbol("shape", range(len(self.shapes)), 0)
@@ -110,10 +119,10 @@ class EveryStart:
         domains = [self._values_of(i, needed) for i in range(len(plain.settings))]
         per_band = [self._frequencies(b) for b in range(len(p.bands))]
         spans = [(b.high_hz - b.low_hz) // 2_500 + 1 for b in p.bands]
-        self.rests = [i for i, s in enumerate(plain.screens) if s.kind == "rest"]
+        self.rests = [i for i, s in enumerate(plain.screens) if isinstance(s, RestScreen)]
         chosen = p.settings_for(Means.GROUP)
         groups = plain.settings[chosen[0]].domain.count if chosen else 0
-        lists = {i for i, s in enumerate(plain.screens) if s.kind == "list" and s.remembers}
+        lists = {i for i, s in enumerate(plain.screens) if isinstance(s, ListScreen) and s.remembers}
 
         def maybe(applies: bool, name: str, domain: Any, otherwise: Any) -> Any:
             return ledger.symbol(name, domain, otherwise) if applies else otherwise
@@ -131,10 +140,10 @@ class EveryStart:
                 slots=PartialSlots(self._slot(i, domains, sorted({x for b in per_band for x in b}), sum(spans), groups) for i in range(p.slot_count)),
                 positions=tuple(ledger.symbol(f"{_of(p, u)}memory position", range(p.plain_slots), 0) for u in range(len(units))),
                 signals=self._signals(),
-                cursors=tuple(maybe(i in lists, f"{s.name} remembered", range(len(s.entries)), 0) for i, s in enumerate(plain.screens)),
+                cursors=tuple(maybe(i in lists, f"{s.name} remembered", range(len(s.entries) if isinstance(s, ListScreen) else 0), 0) for i, s in enumerate(plain.screens)),
                 group=maybe("lock_group" in verbs and groups > 0 and not self.held, "group lock", range(groups), 0),
                 reverse=maybe("reverse" in verbs, "reverse", (False, True), False),
-                last_written=maybe(any(s.second_save for s in plain.screens), "slot written last", range(-1, p.slot_count), -1),
+                last_written=maybe(plain.saves_twice, "slot written last", range(-1, p.slot_count), -1),
                 coarse=maybe("coarse" in verbs, "whole megahertz", (False, True), False),
                 free=tuple(ledger.symbol(f"free key {k}", self._openable(), -1) for k in p.free_keys),
                 last=maybe(plain.reopens, "opened last", self._reopenable(), NOTHING_OPENED),
@@ -154,7 +163,7 @@ class EveryStart:
         found = {
             (x.screen, x.opened, x.stack)
             for x in open_states(self.plain)
-            if self.plain.screens[x.screen].kind in (*EDITORS, "list")
+            if isinstance(self.plain.screens[x.screen], (ValueScreen, FiguresScreen, ListScreen))
         }
         return [NOTHING_OPENED, *sorted(found)]
 
@@ -184,7 +193,7 @@ class EveryStart:
     def _slot(self, index: int, domains: list[Any], hertz: list[int], span: int, groups: int) -> UnknownSlot:
         plain, ledger = self.plain, self.ledger
         p, name = plain.profile, f"slot {plain.profile.slot_texts[index]}"
-        splits = "write_split" in self._verbs or any(s.second_save for s in plain.screens) or plain.send_frequency is not None
+        splits = "write_split" in self._verbs or plain.saves_twice or plain.send_frequency is not None
         rx: Any = ledger.symbol(f"{name} frequency", hertz, hertz[0], span)
         presumed = JUDGES[self.goal.kind].presumed_hz(self.goal)
         if presumed is not None and index == self.goal.slot:
@@ -224,7 +233,8 @@ class EveryStart:
                 s = base._replace(unit=unit, modes=with_item(base.modes, unit, rest), screen=rest)
                 if "lend" in self._verbs and rest in plain.memory_screens and plain.power is not None:
                     s = s._replace(lent=self.ledger.symbol("power lent", range(-1, plain.settings[plain.power].domain.count), -1))
-                yield Shape(f"{plain.screens[rest].word or plain.screens[rest].name} on {p.units[unit]}", s, certain)
+                screen = plain.rest(s)
+                yield Shape(f"{screen.word or screen.name} on {p.units[unit]}", s, certain)
         for x in open_states(plain):
             yield self._open_shape(x, certain)
 
@@ -232,18 +242,19 @@ class EveryStart:
         plain, base, box = self.plain, self.base, certain
         screen = plain.screens[x.screen]
         at = x.positions[x.unit]
-        if screen.kind not in ("layer", "page") and plain.in_memory(x) and x.slots[at] is not None:
+        if not isinstance(screen, (LayerScreen, PageScreen)) and plain.in_memory(x) and x.slots[at] is not None:
             box = box.with_part(base.positions[x.unit].number, frozenset([at]))  # type: ignore[attr-defined]
             box = box.with_part(tuple.__getitem__(base.slots, at).occupied.number, frozenset([True]))
-        if screen.kind in ("label", "question") and x.slots[x.pick] is not None:
+        if isinstance(screen, (LabelScreen, QuestionScreen)) and x.slots[x.pick] is not None:
             box = box.with_part(tuple.__getitem__(base.slots, x.pick).occupied.number, frozenset([True]))
         values = base.values
-        if screen.needs is not None:  # a search that runs was started with what it needs
-            place = plain.place(x, screen.needs[0])
+        needs = screen.needs if isinstance(screen, (SearchScreen, PanelScreen)) else None
+        if needs is not None:  # a search that runs was started with what it needs
+            place = plain.place(x, needs[0])
             values = with_item(values, place, x.values[place])
         kept = {name: getattr(x, name) for name in OPEN_FIELDS}
         modes = with_item(base.modes, x.unit, x.modes[x.unit])
-        bands = with_item(base.bands, x.unit, x.bands[x.unit]) if screen.needs is not None else base.bands
+        bands = with_item(base.bands, x.unit, x.bands[x.unit]) if needs is not None else base.bands
         state = base._replace(**kept, modes=modes, values=values, bands=bands)
         mode = "memory" if plain.in_memory(x) else "VFO"
         return Shape(f"{screen.name} open in {mode} mode{', half typed' if x.typed else ''}", state, box)

@@ -11,16 +11,26 @@ from typing import Any
 
 from vocator.core.channel.channel import tone_use
 from vocator.core.proving.symbols import Unknown
-from vocator.core.radio.display import _KINDS as PARTS
-from vocator.core.radio.display import NO_FREQUENCY, soft_words
+from vocator.core.radio.display import NO_FREQUENCY, PARTS, soft_words
 from vocator.core.radio.display import _now as value_now
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import IconRule, Screen
+from vocator.core.radio.profile import IconRule
+from vocator.core.radio.screens import (
+    FrequencyScreen,
+    ListScreen,
+    OverRest,
+    PanelScreen,
+    PickerScreen,
+    QuestionScreen,
+    RestScreen,
+    Screen,
+    SearchScreen,
+    ValueScreen,
+)
 from vocator.core.radio.state import State, Stored
 
 FREQUENCY = re.compile(r"[\d.]+|-+\.-+")
-AT_REST = ("rest", "layer", "page")
-NO_SLOT = ("entry", "figures", "panel", "list", "value", "question", "search")
+NO_SLOT = (FrequencyScreen, PanelScreen, ListScreen, ValueScreen, QuestionScreen, SearchScreen)
 
 
 class Facts:
@@ -31,14 +41,14 @@ class Facts:
     def __init__(self, m: Machine, s: State, labels: frozenset[str]) -> None:
         self.m, self.s, self.labels = m, s, labels
         self.at: Screen = m.screens[s.screen]
-        self.at_rest = self.at.kind in AT_REST
+        self.at_rest = self.at.over_rest
         self._parts: Any = None
 
     @property
     def parts(self) -> Any:
         """Main line, slot, small text and focus of the screen's kind."""
         if self._parts is None:
-            self._parts = PARTS[self.at.kind](self.m, self.s, self.at)
+            self._parts = PARTS[type(self.at)](self.m, self.s, self.at)
         return self._parts
 
     @property
@@ -62,9 +72,9 @@ class Facts:
         m, s = self.m, self.s
         if self.at_rest:
             return m.profile.slot_text(s.positions[s.unit]) if m.in_memory(s) else None
-        if self.at.kind in NO_SLOT:
+        if isinstance(self.at, NO_SLOT):
             return None
-        if self.at.kind == "picker":
+        if isinstance(self.at, PickerScreen):
             return None if s.typed or self.at.occupied_mark or not self.parts[1] else m.profile.slot_text(s.pick)
         return self.parts[1]
 
@@ -83,7 +93,7 @@ class Facts:
         m, s = self.m, self.s
         if not self.at_rest:
             return self._in_focus_of_open(target)
-        rest = m.screens[s.modes[s.unit]]
+        rest = m.rest(s)
         if target in (self.row, rest.word) or target in self.icons or self._is_power(target):
             return True
         if any(target == value_now(m, s, level) for level in m.levels):
@@ -101,7 +111,7 @@ class Facts:
         m, s = self.m, self.s
         if s.message:
             return bool(target == s.message)
-        if self.at.kind == "picker" and not s.typed and not self.at.occupied_mark:
+        if isinstance(self.at, PickerScreen) and not s.typed and not self.at.occupied_mark:
             group = m.profile.group_text(s.pick)
             if bool(m.profile.slot_text(s.pick) == target):
                 return True
@@ -135,7 +145,7 @@ class Facts:
         label = stored.label if stored is not None else None
         if stored is None or label is None or not bool(label == text):
             return False
-        face = m.screens[s.modes[s.unit]].face
+        face = m.rest(s).face
         show: Any = face or "label"
         if m.profile.lit_labels:
             show = "label" if stored.lit else "frequency"
@@ -156,12 +166,12 @@ class Facts:
     def stands(self, text: str) -> bool:
         """Whether a text stands on the display of the unit in use, as a whole piece of it."""
         m, s = self.m, self.s
-        rest = m.screens[s.modes[s.unit]] if self.at_rest else self.at
+        rest = m.rest(s) if self.at_rest else self.at
         words, numeric = text.split(" "), bool(FREQUENCY.fullmatch(text))
         if words[0] in soft_words(self.at) and all(w in soft_words(self.at) for w in words):
             return True
-        if self.at.kind == "panel" and not s.message:
-            return _in_order(self._panel(), words)
+        if isinstance(self.at, PanelScreen) and not s.message:
+            return _in_order(self._panel(self.at), words)
         if text in self.icons:
             return True
         slot = self.slot
@@ -188,13 +198,13 @@ class Facts:
         shown = [f"▶{self.row}" if self.row else "", *(str(x) for x in pieces if x is not None), *icons, *soft_words(self.at)]
         return f" {text} " in f" {' '.join(x for x in shown if x)} "
 
-    def _panel(self) -> list[Any]:
+    def _panel(self, panel: PanelScreen) -> list[Any]:
         """Return the words of a panel in order; a value that is not known is one of them."""
         m, s = self.m, self.s
         words: list[Any] = []
-        title: Any = self.at.text or m.frequency(m.freq(s))
+        title: Any = panel.text or m.frequency(m.freq(s))
         words += title.split(" ") if isinstance(title, str) else [title]
-        for b in self.at.bind:
+        for b in panel.bind:
             if b.verb in ("step", "open_value"):
                 setting = m.profile.setting_named(b.arg)
                 value: Any = value_now(m, s, setting)
@@ -203,7 +213,13 @@ class Facts:
 
     def _could_stand(self, words: list[str], rest: Screen) -> bool:
         """Whether every word is one that a rest screen can show at all."""
-        known = {*self.icons.order(), rest.word, *rest.mark.split(), f"▶{self.row}", *soft_words(self.at)}
+        known = {
+            *self.icons.order(),
+            rest.word if isinstance(rest, RestScreen) else "",
+            *rest.mark.split(),
+            f"▶{self.row}",
+            *soft_words(self.at),
+        }
         known |= {word for label in self.labels for word in label.split(" ")}
         return all(w in known or any(c.isdigit() for c in w) or NO_FREQUENCY in w for w in words)
 
@@ -232,6 +248,7 @@ class Icons:
 
     def __init__(self, m: Machine, s: State, screen: Screen) -> None:
         self.m, self.s, self.screen = m, s, screen
+        self.own = screen.icon if isinstance(screen, (OverRest, SearchScreen)) else ""
 
     def order(self) -> list[str]:
         """Return every icon that may light, in the order in which they stand."""
@@ -244,16 +261,14 @@ class Icons:
         m = self.m
         common = m.profile.common
         return [
-            i
-            for i in (common.open_icon, *m.reverse_icons, *(n for n, _, _ in m.set_icons), self.screen.icon, common.coarse_icon)
-            if i
+            i for i in (common.open_icon, *m.reverse_icons, *(n for n, _, _ in m.set_icons), self.own, common.coarse_icon) if i
         ]
 
     def __contains__(self, icon: str) -> bool:
         m, s, screen = self.m, self.s, self.screen
-        if screen.kind not in (*AT_REST, "search") or icon not in self.order():
+        if not isinstance(screen, (OverRest, SearchScreen)) or icon not in self.order():
             return False
-        if (screen.icon and screen.icon == icon) or (icon == m.profile.common.coarse_icon and s.coarse):
+        if (self.own and self.own == icon) or (icon == m.profile.common.coarse_icon and s.coarse):
             return True
         if icon == m.profile.common.open_icon and s.forced and s.forced[s.unit]:
             return True
@@ -269,7 +284,7 @@ class Icons:
 
     def lit(self) -> list[str]:
         """Return the icons that light, in the order in which they stand: each where the first rule for it holds."""
-        if self.screen.kind not in (*AT_REST, "search"):
+        if not isinstance(self.screen, (OverRest, SearchScreen)):
             return []
         ruled = [r.icon for r in self.m.profile.icons if r.fact not in ("reverse", "setting") and self._holds(r)]
         return list(dict.fromkeys([*ruled, *(icon for icon in self._passing() if icon in self)]))

@@ -12,6 +12,7 @@ from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import Change, Part, Sheet, Step
 from vocator.core.proving.judges import JUDGES
 from vocator.core.radio.profile import Means, Setting
+from vocator.core.radio.screens import ListScreen, RestScreen, SearchScreen, ValueScreen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -28,7 +29,7 @@ class Difference(NamedTuple):
 
 def judge_state(twin: Twin, sheet: Sheet, goal: Goal, start: State, end: State) -> str:
     """Return what is wrong with where a sheet ends, an empty text for nothing."""
-    if twin.screens[end.screen].kind != "rest":
+    if not isinstance(twin.screens[end.screen], RestScreen):
         return f"the sheet ends with {twin.screens[end.screen].name} open"
     fault = _aim_fault(twin, goal, start, end) or _slots_fault(twin, goal, start, end) or _position_fault(twin, goal, end)
     if fault:
@@ -95,7 +96,7 @@ def _other_band(twin: Twin, goal: Goal, unit: int, start: State, end: State) -> 
 
 def _left_open(twin: Twin, start: State) -> set[int]:
     """Return the settings of the VFO whose value was being changed at the start: some radios can only keep it."""
-    if twin.screens[start.screen].kind not in ("value", "search", "list") or start.opened < 0:
+    if not isinstance(twin.screens[start.screen], (ValueScreen, SearchScreen, ListScreen)) or start.opened < 0:
         return set()
     shown = {start.opened, *(inner for _, inner in twin.settings[start.opened].inner)}
     shown |= {start.outer[0]} if start.outer is not None else set()

@@ -9,6 +9,16 @@ from collections import deque
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
 from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import (
+    FiguresScreen,
+    LabelScreen,
+    ListScreen,
+    PickerScreen,
+    QuestionScreen,
+    RestScreen,
+    SearchScreen,
+    ValueScreen,
+)
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -34,7 +44,7 @@ def _inputs(twin: Twin) -> list[Input]:
     more += [Turn(dial, n) for dial in profile.dials for n in (1, -1)]
     more += [Tap(TOUCH + name) for name in profile.touches]
     found |= dict.fromkeys(more)
-    if any(screen.keyboard for screen in twin.screens):
+    if any(isinstance(screen, LabelScreen) and screen.keyboard for screen in twin.screens):
         found[Type("A")] = None
     return list(found)
 
@@ -43,15 +53,15 @@ def signature(twin: Twin, s: State) -> Signature:
     """Return what tells open states apart: the screen and the way to it, digits typed, what is open, where its dial stands."""
     screen = twin.screens[s.screen]
     at: Signature = ()
-    if screen.kind == "list":
+    if isinstance(screen, ListScreen):
         at = (s.cursor,)
-    elif screen.kind in ("value", "search"):
-        at = (s.opened, screen.kind == "value" and s.value != twin.get(s, s.opened), s.outer is not None)
-    elif screen.kind == "figures":
+    elif isinstance(screen, (ValueScreen, SearchScreen)):
+        at = (s.opened, isinstance(screen, ValueScreen) and s.value != twin.get(s, s.opened), s.outer is not None)
+    elif isinstance(screen, FiguresScreen):
         at = (s.opened, s.place)
-    elif screen.kind == "label":
+    elif isinstance(screen, LabelScreen):
         at = (s.place, len(s.letters), bool(s.letters.strip()), bool(s.letter_key))
-    elif screen.kind in ("picker", "question"):
+    elif isinstance(screen, (PickerScreen, QuestionScreen)):
         at = (s.slots[s.pick] is not None, s.pick == s.positions[s.unit], bool(s.letters))
     return (s.screen, s.stack, s.unit, s.modes[s.unit], len(s.typed), *at)
 
@@ -60,9 +70,9 @@ def kind_of_open(twin: Twin, s: State) -> Signature:
     """Return what tells kinds of open states apart: where in a list or on which value something stands does not."""
     screen = twin.screens[s.screen]
     at: Signature = ()
-    if screen.kind == "value":
+    if isinstance(screen, ValueScreen):
         at = (s.value != twin.get(s, s.opened), bool(twin.settings[s.opened].digits))
-    elif screen.kind == "label":
+    elif isinstance(screen, LabelScreen):
         at = (s.place < 0, s.place >= len(s.letters), bool(s.letters.strip()))
     return (s.screen, s.stack, s.modes[s.unit], bool(s.typed), *at)
 
@@ -92,7 +102,7 @@ def _walk(twin: Twin, seeds: list[State]) -> dict[Signature, State]:
         s = queue.popleft()
         for given in inputs:
             after, _ = twin.act(s, given)
-            if twin.screens[after.screen].kind == "rest":
+            if isinstance(twin.screens[after.screen], RestScreen):
                 continue
             after = after._replace(message="", message_ms=0)
             key = signature(twin, after)
@@ -106,9 +116,9 @@ def _ready_to_search(twin: Twin, s: State) -> list[State]:
     """Return the state with what each tone search needs."""
     ready = []
     for screen in twin.screens:
-        if screen.kind == "search" and screen.needs is not None:
+        if isinstance(screen, SearchScreen) and screen.needs is not None:
             ready.append(twin.put(s, screen.needs[0], screen.needs[1][0]))
-        elif screen.kind == "search" and screen.setting is None:
+        elif isinstance(screen, SearchScreen) and screen.setting is None:
             ready += [twin.put(s, i, 1) for m in (Means.OPEN_TONE, Means.OPEN_CODE) for i in twin.profile.settings_for(m)]
     return ready
 

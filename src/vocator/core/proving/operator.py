@@ -1,5 +1,6 @@
 """The virtual operator: carries out a sheet on the twin, reading only the display."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
@@ -34,6 +35,51 @@ class Run:
     noted: str = ""
 
 
+@dataclass(slots=True)
+class Shared:
+    """What the runs of one sheet share: the actions that were read, and what came of it from where a run stood already.
+
+    Two runs that meet, at the same step in the same state, go on alike to the end: the second one is spared.
+    """
+
+    parsed: dict[str, list[Action]] = field(default_factory=dict)
+    ends: dict[tuple[int, State, str], tuple[Run, int]] = field(default_factory=dict)
+
+
+def outcome(twin: Twin, sheet: Sheet, start: State, shared: Shared) -> Run:
+    """Return what following a sheet from a start comes to, without frames and counts, by what other runs of the sheet share with it."""
+    run = Run(start)
+    passed: list[tuple[tuple[int, State, str], int]] = []
+    number = 0
+    for alternatives in grouped(sheet.steps()):
+        at = (number, run.state, run.noted)
+        known = shared.ends.get(at)
+        if known is not None:
+            end, sent = known
+            run = Run(
+                end.state, sent=run.sent + end.sent[sent:], trouble=end.trouble, trouble_step=end.trouble_step, noted=end.noted
+            )
+            break
+        passed.append((at, len(run.sent)))
+        chosen = _chosen(twin, run.state, alternatives)
+        if chosen is not None:
+            _do(twin, run, chosen, number + alternatives.index(chosen), shared.parsed)
+        number += len(alternatives)
+        if run.trouble:
+            break
+    for at, sent in passed:
+        shared.ends[at] = run, sent
+    return run
+
+
+def _chosen(twin: Twin, s: State, alternatives: Sequence[Step]) -> Step | None:
+    """Return which of some alternatives an operator takes by what the display shows, None for none."""
+    if alternatives[0].when is None:
+        return alternatives[0]
+    seen = twin.seen(s)
+    return next((step for step in alternatives if step.when is None or step.when.holds(seen)), None)
+
+
 def follow(
     twin: Twin,
     sheet: Sheet,
@@ -50,8 +96,7 @@ def follow(
     actions = parsed if parsed is not None else {}
     number = 0
     for alternatives in grouped(sheet.steps()):
-        seen = twin.seen(run.state)
-        chosen = next((s for s in alternatives if s.when is None or s.when.holds(seen)), None)
+        chosen = _chosen(twin, run.state, alternatives)
         for step in alternatives:
             if step is chosen and not run.trouble:
                 _do(twin, run, step, number, actions)

@@ -15,9 +15,10 @@ from vocator.core.proving.symbols import Ledger, Symbol, Unknown, none_or
 from vocator.core.radio.domain import Amounts, Choices, OrNone
 from vocator.core.radio.inputs import Input, Tap, Turn
 from vocator.core.radio.kept import with_item
-from vocator.core.radio.machine import WIDTHS
+from vocator.core.radio.layout import WIDTHS
 from vocator.core.radio.perform import UntilFailed
-from vocator.core.radio.profile import Profile, Screen, Setting
+from vocator.core.radio.profile import Profile, Setting
+from vocator.core.radio.screens import FiguresScreen, ListScreen, PickerScreen
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs import STOPS, mark
@@ -168,7 +169,7 @@ class PartialTwin(Twin):
         slots = self.profile.group_of(max(slot, 0)) if self.profile.group_size else range(self.profile.plain_slots)
         return self._any(s, f"next free {slots}", slots)
 
-    def picked(self, s: State, screen: Screen, n: int, stops: bool = False) -> tuple[Any, int]:
+    def picked(self, s: State, screen: PickerScreen, n: int, stops: bool = False) -> tuple[Any, int]:
         """Return where clicks lead: any slot, where that depends on which are taken."""
         if screen.passes or screen.order != "numbers":
             slots = self.profile.group_of(s.pick) if self.profile.group_size else range(self.profile.slot_count)
@@ -195,7 +196,7 @@ class PartialTwin(Twin):
         )
         if handler is None or s.typed or s.message or handler.by > 1 or handler.arg == STOPS or handler.other is not None:
             return None
-        if handler.name == "choose" and self.screens[s.screen].kind == "figures":
+        if handler.name == "choose" and isinstance(self.screens[s.screen], FiguresScreen):
             return self._leap_in_figures(s, target)
         if handler.name in LEADING:
             return self._leap_in_open(s, handler.name, target)
@@ -219,9 +220,9 @@ class PartialTwin(Twin):
     def _leap_in_figures(self, s: State, target: str) -> State | None:
         """Turn the figure under a cursor to where a full round would find it; with a carry, the number as far as the cursor."""
         letters, place = str(s.letters), s.place
-        if self.screens[s.screen].carry and len(target) == place + 1 and target.replace(".", "").isdigit():
+        if self.showing(s, FiguresScreen).carry and len(target) == place + 1 and target.replace(".", "").isdigit():
             return s._replace(letters=target + letters[place + 1 :], idle_ms=0)
-        if len(target) == 1 and target.isdigit() and not self.screens[s.screen].carry:
+        if len(target) == 1 and target.isdigit() and not self.showing(s, FiguresScreen).carry:
             return s._replace(letters=letters[:place] + target + letters[place + 1 :], idle_ms=0)
         return None
 
@@ -237,11 +238,11 @@ class PartialTwin(Twin):
             to = self.profile.slot_index(target)
             if to is None or self.profile.slot_texts[to] != target or self.profile.group_size:
                 return None
-            passes = self.screens[s.screen].passes
+            passes = self.showing(s, PickerScreen).passes
             if passes and to != s.pick and (s.slots[to] is None) != (passes == "taken"):
                 raise UntilFailed(f"until {target}", self.seen(s))
             return s._replace(pick=to, idle_ms=0)
-        entries = self.screens[s.screen].entries
+        entries = self.showing(s, ListScreen).entries
         to = next((i for i, e in enumerate(entries) if target in (e.text, e.number)), None)
         return None if to is None else mark(self, s._replace(cursor=to, idle_ms=0, letter_key=""))
 

@@ -12,6 +12,7 @@ from vocator.core.goals.goal import Goal
 from vocator.core.proving.open_screens import kinds_of_open_states
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import LabelScreen, ListScreen, RestScreen
 from vocator.core.radio.start import required_values
 from vocator.core.radio.state import Signal, State, Stored
 from vocator.core.radio.twin import Twin
@@ -67,7 +68,7 @@ def _memories(twin: Twin, base: State, filled: State, goal: Goal) -> Iterator[Na
     yield "every slot occupied", base._replace(slots=(other,) * len(base.slots))
     yield "the slot written last", filled._replace(last_written=goal.slot)
     for rest, screen in enumerate(twin.screens):
-        if screen.kind == "rest" and rest not in (twin.vfo, twin.memory):
+        if isinstance(screen, RestScreen) and rest not in (twin.vfo, twin.memory):
             modes = with_item(filled.modes, filled.unit, rest)
             yield f"{screen.word or screen.name} mode", filled._replace(modes=modes, screen=rest)
     full = other._replace(split_hz=other.rx_hz + 600_000) if other else None
@@ -118,7 +119,7 @@ def _set_wide(twin: Twin, filled: State) -> Iterator[Named]:
 
 def _lists(twin: Twin, base: State) -> Iterator[Named]:
     for index, screen in enumerate(twin.screens):
-        if screen.kind == "list" and screen.remembers:
+        if isinstance(screen, ListScreen) and screen.remembers:
             for cursor in (len(screen.entries) // 2, len(screen.entries) - 1):
                 yield (
                     f"{screen.name} remembered at {screen.entries[cursor].name}",
@@ -149,5 +150,5 @@ def _open(twin: Twin, filled: State) -> Iterator[Named]:
         half = ", half typed" if state.typed else ""
         yield (
             f"{screen.name} open in {mode} mode{half}",
-            state._replace(slots=filled.slots if mode == "VFO" and screen.kind != "label" else state.slots),
+            state._replace(slots=filled.slots if mode == "VFO" and not isinstance(screen, LabelScreen) else state.slots),
         )

@@ -13,6 +13,7 @@ from functools import lru_cache
 from vocator.core.channel.listing_numbers import frequency_hz
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.profile import Profile
+from vocator.core.radio.screens import LabelScreen
 from vocator.core.radio.state import Signal
 
 
@@ -148,7 +149,7 @@ class _Reader:
 
     def _typed(self, actions: list[Action], line: str, start: int, at: int) -> int:
         """Read what is typed: up to the next action, which a text may not look like."""
-        if not any(s.keyboard for s in self.profile.screens):
+        if not any(isinstance(s, LabelScreen) and s.keyboard for s in self.profile.screens):
             raise ActionError(line[start:].strip(), "keys; this radio has no keyboard on its screen")
         stop = _TYPED_ENDS.search(line, at)
         end = stop.start() if stop else len(line)

@@ -4,22 +4,24 @@ It detects and names; it never fixes.
 """
 
 from vocator.core.radio.profile import Profile
+from vocator.core.radio.screens import LayerScreen, ListScreen, PageScreen, PickerScreen, RestScreen, ValueScreen
 
 
 def unreachable(profile: Profile) -> list[str]:
     """Return the screens that nothing opens and the settings that nothing changes."""
     leading = ("open", "enter", "search", "write_and_label", "mode", "page", "onto")
+    lists = [s for s in profile.screens if isinstance(s, ListScreen)]
     opened = {b.arg for s in profile.screens for b in s.bind if b.verb in leading}
     opened |= {s.editor for s in profile.settings} | {s.quiet for s in profile.screens}
-    opened |= {e.screen for s in profile.screens for e in s.entries if e.screen}
-    opened |= {s.asks for s in profile.screens if s.asks}
+    opened |= {e.screen for s in lists for e in s.entries if e.screen}
+    opened |= {s.asks for s in profile.screens if isinstance(s, PickerScreen) and s.asks}
     opened |= {"vfo", "value"}
     if any(b.verb == "toggle_mode" for s in profile.screens for b in s.bind):
         opened.add("memory")
     found = [f"screen {s.name}: nothing opens it" for s in profile.screens if s.name not in opened]
-    listed = {e.setting for s in profile.screens for e in s.entries}
+    listed = {e.setting for s in lists for e in s.entries}
     listed |= {other for s in profile.settings for _, other in s.inner}
-    listed |= {s.setting for s in profile.screens if s.kind == "value"}
+    listed |= {s.setting for s in profile.screens if isinstance(s, ValueScreen)}
     listed |= {s.then for s in profile.settings if s.then is not None}
     at_once = ("step", "adjust", "open_value", "take_value", "lend")
     stepped = {b.arg.partition("=")[0] for s in profile.screens for b in s.bind if b.verb in at_once}
@@ -58,5 +60,8 @@ def traps(profile: Profile) -> list[str]:
     return [
         f"screen {s.name}: no key and no quiet time leaves it"
         for s in profile.screens
-        if s.kind != "rest" and not s.lets_through and not s.quiet_ms and not any(b.verb in leaving for b in s.bind)
+        if not isinstance(s, RestScreen)
+        and not (isinstance(s, (LayerScreen, PageScreen)) and s.lets_through)
+        and not s.quiet_ms
+        and not any(b.verb in leaving for b in s.bind)
     ]

@@ -13,6 +13,7 @@ from typing import Any, Union, get_args, get_origin, get_type_hints
 
 from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone
 from vocator.core.radio.profile import Profile
+from vocator.core.radio.screens import SCREEN_KINDS, Screen
 
 DOMAINS: dict[str, type] = {"choices": Choices, "amounts": Amounts, "or_none": OrNone}
 NAMES = {kind: name for name, kind in DOMAINS.items()}
@@ -24,7 +25,7 @@ def compiled(profile: Profile) -> str:
 
 
 def from_compiled(text: str) -> Profile:
-    """Read what ``compiled`` wrote; raises ValueError, KeyError or TypeError for anything else."""
+    """Read what ``compiled`` wrote, also an earlier version whose screens said more than their kinds can; raises ValueError, KeyError or TypeError for anything else."""
     found = _made(Profile, json.loads(text))
     assert isinstance(found, Profile)
     return found
@@ -39,6 +40,8 @@ def _plain(value: Any) -> Any:
     if is_dataclass(value) and not isinstance(value, type):
         given = {f.name: getattr(value, f.name) for f in fields(value) if f.init}
         plain = {f.name: _plain(given[f.name]) for f in fields(value) if f.init and given[f.name] != _default(f)}
+        if isinstance(value, Screen):
+            return {"kind": value.kind, **plain}
         return {"": NAMES[type(value)], **plain} if type(value) in NAMES else plain
     if isinstance(value, tuple | list):
         return [_plain(v) for v in value]
@@ -54,9 +57,11 @@ def _default(field: Any) -> Any:
 def _made(kind: Any, given: Any) -> Any:
     if kind is Domain:
         return _made(DOMAINS[given[""]], given)
+    if kind is Screen:
+        return _made(SCREEN_KINDS[given["kind"]], {name: value for name, value in given.items() if name != "kind"})
     if isinstance(kind, type) and is_dataclass(kind):
         hints = get_type_hints(kind)
-        return kind(**{name: _made(hints[name], value) for name, value in given.items() if name})
+        return kind(**{name: _made(hints[name], value) for name, value in given.items() if name in hints})
     origin, args = get_origin(kind), get_args(kind)
     if origin in (Union, UnionType):
         return None if given is None else _made(next(a for a in args if a is not NoneType), given)

@@ -1,11 +1,27 @@
 """What a radio shows: computed from the state alone, and all that an operator may read."""
 
-from typing import NamedTuple
+from collections.abc import Callable
+from typing import Any, NamedTuple
 
 from vocator.core.channel.channel import ToneMode, tone_use
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Screen
+from vocator.core.radio.screens import (
+    EntryScreen,
+    FiguresScreen,
+    LabelScreen,
+    LayerScreen,
+    ListScreen,
+    OverRest,
+    PageScreen,
+    PanelScreen,
+    PickerScreen,
+    QuestionScreen,
+    RestScreen,
+    Screen,
+    SearchScreen,
+    ValueScreen,
+)
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.verbs_label import blinking
 
@@ -41,16 +57,17 @@ class Display(NamedTuple):
 def display(m: Machine, s: State) -> Display:
     """Return what the radio shows in a state."""
     screen = m.screens[s.screen]
-    shows = m.screens[s.modes[s.unit]].shows if screen.over_rest else screen.shows
-    main, slot, small, focus = _KINDS[screen.kind](m, s, screen)
-    icons = _icons(m, s, screen) if screen.over_rest or screen.kind == "search" else ()
-    rest = m.screens[s.modes[s.unit]] if screen.over_rest else screen
+    rest = m.rest(s) if isinstance(screen, OverRest) else None
+    shows = (rest or screen).shows
+    main, slot, small, focus = PARTS[type(screen)](m, s, screen)
+    icons = _icons(m, s, screen) if isinstance(screen, (OverRest, SearchScreen)) else ()
     if s.message:
         main, focus = s.message, (s.message,)
     row = m.profile.units[s.unit] if len(m.profile.units) > 1 else None
-    at = rest.mark.format(slot=slot) if rest.mark else slot or ""
+    mark = (rest or screen).mark
+    at = mark.format(slot=slot) if mark else slot or ""
     pieces = [f"▶{row}" if row else "", at, main, small, *icons, *soft_words(screen)]
-    if screen.over_rest:
+    if rest is not None:
         power = _power_text(m, s)
         focus = (*focus, *((row,) if row else ()), *((power,) if power else ()), *icons, rest.word)
         focus = (*focus, *(_now(m, s, level) for level in m.levels))
@@ -60,7 +77,9 @@ def display(m: Machine, s: State) -> Display:
 
 def soft_words(screen: Screen) -> tuple[str, ...]:
     """Return what stands in the bottom line: the words over the keys, or what a page says."""
-    return tuple(word for _, word in screen.soft if word) or ((screen.text,) if screen.kind == "page" and screen.text else ())
+    return tuple(word for _, word in screen.soft if word) or (
+        (screen.text,) if isinstance(screen, PageScreen) and screen.text else ()
+    )
 
 
 NO_FREQUENCY = "---.---"
@@ -68,7 +87,7 @@ NO_FREQUENCY = "---.---"
 Parts = tuple[str, str | None, str, tuple[str, ...]]
 
 
-def _rest(m: Machine, s: State, screen: Screen) -> Parts:
+def _rest(m: Machine, s: State, screen: OverRest) -> Parts:
     hz = m.received_hz(s)
     main = m.frequency(hz) if hz is not None else NO_FREQUENCY
     if not m.in_memory(s):
@@ -76,7 +95,7 @@ def _rest(m: Machine, s: State, screen: Screen) -> Parts:
         return main, None, "", (main, *megahertz)
     slot = m.profile.slot_text(s.positions[s.unit])
     stored = m.shown_slot(s)
-    rest = m.screens[s.modes[s.unit]]
+    rest = m.rest(s)
     show = rest.face or "label"
     if rest.face == "beside":
         return (
@@ -101,7 +120,7 @@ def _rest(m: Machine, s: State, screen: Screen) -> Parts:
     return main, slot, group, (main, slot, *((own,) if own else ()), *((group,) if group else ()))
 
 
-def _entry(m: Machine, s: State, screen: Screen) -> Parts:
+def _entry(m: Machine, s: State, screen: EntryScreen) -> Parts:
     if screen.reading:
         return s.typed or "_", None, "", (s.typed,)
     typed = s.typed.ljust(screen.digits, "-")
@@ -109,13 +128,13 @@ def _entry(m: Machine, s: State, screen: Screen) -> Parts:
     return main, None, "", (main,)
 
 
-def _figures(m: Machine, s: State, screen: Screen) -> Parts:
+def _figures(m: Machine, s: State, screen: FiguresScreen) -> Parts:
     """A number under a cursor: the figure there is what is being changed; with a carry, the number as far as the cursor."""
     name = (m.settings[s.opened].shown or m.settings[s.opened].name) if s.opened >= 0 and screen.named else ""
     return s.letters, None, name, (s.letters[s.place], *((s.letters[: s.place + 1],) if screen.carry else ()))
 
 
-def _panel(m: Machine, s: State, screen: Screen) -> Parts:
+def _panel(m: Machine, s: State, screen: PanelScreen) -> Parts:
     """Buttons on a screen, each with its value beneath it."""
     buttons = [b for b in screen.bind if b.verb in ("step", "open_value")]
     values = [f"{b.arg} {_now(m, s, m.profile.setting_named(b.arg))}" for b in buttons]
@@ -126,7 +145,7 @@ def _now(m: Machine, s: State, setting: int) -> str:
     return m.settings[setting].domain.text(m.get(s, setting))
 
 
-def _list(m: Machine, s: State, screen: Screen) -> Parts:
+def _list(m: Machine, s: State, screen: ListScreen) -> Parts:
     entry = screen.entries[s.cursor]
     if s.typed:
         main = s.typed.ljust((m.settings[s.opened].digits or 0) if screen.live else screen.digits, "-")
@@ -137,7 +156,7 @@ def _list(m: Machine, s: State, screen: Screen) -> Parts:
     return entry.text, None, entry.number if entry.number != entry.text else "", (entry.text, entry.number)
 
 
-def _value(m: Machine, s: State, screen: Screen) -> Parts:
+def _value(m: Machine, s: State, screen: ValueScreen) -> Parts:
     setting = m.settings[s.opened]
     name = (setting.shown or setting.name) if screen.named else ""
     if s.typed:
@@ -147,7 +166,7 @@ def _value(m: Machine, s: State, screen: Screen) -> Parts:
     return text, None, name, (text,)
 
 
-def _picker(m: Machine, s: State, screen: Screen) -> Parts:
+def _picker(m: Machine, s: State, screen: PickerScreen) -> Parts:
     if s.typed:
         main = s.typed.ljust(screen.digits, "-")
         return main, None, "", (main,)
@@ -166,7 +185,7 @@ def _picker(m: Machine, s: State, screen: Screen) -> Parts:
     return s.letters or main, slot, beside, (slot, *((group,) if group else ()))
 
 
-def _question(m: Machine, s: State, screen: Screen) -> Parts:
+def _question(m: Machine, s: State, screen: QuestionScreen) -> Parts:
     text = screen.text
     if screen.occupied_text or "{slot}" in text:
         taken = bool(screen.occupied_text) and s.slots[s.pick] is not None
@@ -174,7 +193,7 @@ def _question(m: Machine, s: State, screen: Screen) -> Parts:
     return text, None, "", (text,)
 
 
-def _label(m: Machine, s: State, screen: Screen) -> Parts:
+def _label(m: Machine, s: State, screen: LabelScreen) -> Parts:
     if screen.keyboard:
         return s.letters or DOT * screen.length, m.profile.slot_text(s.pick), "", (s.letters,)
     if screen.letters:
@@ -192,30 +211,30 @@ def _label(m: Machine, s: State, screen: Screen) -> Parts:
     return shown, m.profile.slot_text(s.pick), "", (letter, "space" if letter == " " else letter)
 
 
-def _search(m: Machine, s: State, screen: Screen) -> Parts:
+def _search(m: Machine, s: State, screen: SearchScreen) -> Parts:
     setting = m.settings[s.opened]
     text = setting.domain.text(s.value)
     name = screen.titles[screen.chain.index(s.opened)] if screen.titles else setting.shown or setting.name
     return text, None, name, (text,)
 
 
-_KINDS = {
-    "rest": _rest,
-    "layer": _rest,
-    "page": _rest,
-    "panel": _panel,
-    "entry": _entry,
-    "list": _list,
-    "value": _value,
-    "figures": _figures,
-    "picker": _picker,
-    "question": _question,
-    "label": _label,
-    "search": _search,
+PARTS: dict[type[Screen], Callable[[Machine, State, Any], Parts]] = {
+    RestScreen: _rest,
+    LayerScreen: _rest,
+    PageScreen: _rest,
+    PanelScreen: _panel,
+    EntryScreen: _entry,
+    ListScreen: _list,
+    ValueScreen: _value,
+    FiguresScreen: _figures,
+    PickerScreen: _picker,
+    QuestionScreen: _question,
+    LabelScreen: _label,
+    SearchScreen: _search,
 }
 
 
-def _icons(m: Machine, s: State, screen: Screen) -> tuple[str, ...]:
+def _icons(m: Machine, s: State, screen: OverRest | SearchScreen) -> tuple[str, ...]:
     stored = m.active(s)
     icons = lasting_icons(m, stored) if stored is not None else ()
     if s.forced and s.forced[s.unit]:

@@ -3,13 +3,16 @@
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
+from itertools import groupby
 
 from vocator.core.radio.actions import Action, Until, read_lines
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.moved_values import clicks_to
+from vocator.core.radio.screens import FiguresScreen, ListScreen, PanelScreen, PickerScreen
 from vocator.core.radio.state import State
-from vocator.core.radio.twin import Handler, Twin
+from vocator.core.radio.tables import Handler
+from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs import STOPS
 
 MOST_REPEATS = 20_000
@@ -96,10 +99,12 @@ def _until(twin: Twin, s: State, action: Until, tally: Tally | None) -> Done:
             return Done(s, (), None)
         raise
     if jump is not None:
-        for given in jump:
+        for given, again in groupby(jump):
+            times = len(list(again))
             if tally is not None:
-                tally.add(given)
-            s, _ = twin.act(s, given)
+                for _ in range(times):
+                    tally.add(given)
+            s = twin.repeated(s, given, times)
         if target not in focus(twin, s, action):
             raise UntilFailed(action.text, twin.seen(s))
         return Done(s, (), None)
@@ -110,7 +115,7 @@ def focus(twin: Twin, s: State, action: Until) -> tuple[str, ...]:
     """Return what ``until`` compares with: what is being changed; on a panel, the value beneath the button."""
     given = action.inputs[-1]
     screen = twin.screens[s.screen]
-    if screen.kind == "panel" and isinstance(given, Tap):
+    if isinstance(screen, PanelScreen) and isinstance(given, Tap):
         handler = twin.tables[s.screen].taps.get(given.key)
         if handler is not None and handler.name == "step":
             setting = twin.profile.setting_named(handler.arg)
@@ -180,7 +185,7 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
         direction = handler.clicks if handler else 0
     else:
         return None
-    if handler is not None and direction and handler.name == "choose" and twin.screens[s.screen].kind == "figures":
+    if handler is not None and direction and handler.name == "choose" and isinstance(twin.screens[s.screen], FiguresScreen):
         return _figures(twin, s, given, direction, action.until)
     if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick", "tune") or uneven(twin, s, handler):
         return None
@@ -207,7 +212,7 @@ def _figures(twin: Twin, s: State, given: Input, direction: int, target: str) ->
     """Count the clicks that bring the figure under a cursor to a target; with a carry, the number as far as the cursor."""
     if len(target) == 1 and target.isdigit():
         return _times(twin, given, True, (int(target) - int(s.letters[s.place])) * direction % 10)
-    if not twin.screens[s.screen].carry or len(target) != s.place + 1 or not target.replace(".", "").isdigit():
+    if not twin.showing(s, FiguresScreen).carry or len(target) != s.place + 1 or not target.replace(".", "").isdigit():
         raise UntilFailed(f"until {target}", twin.seen(s))  # nothing of the kind ever stands there
     at, to = (int("".join(c for c in text if c.isdigit())) for text in (s.letters[: s.place + 1], target))
     if (to - at) * direction >= 0:
@@ -220,7 +225,9 @@ def uneven(twin: Twin, s: State, handler: Handler) -> bool:
     """Whether a press leads unevenly through what there is: by several, by what is free, or only where something holds."""
     screen = twin.screens[s.screen]
     own = handler.by != 1 or handler.arg == STOPS or handler.other is not None or handler.only is not None
-    return own or (handler.name == "pick" and (screen.order != "numbers" or bool(screen.passes)))
+    return own or (
+        handler.name == "pick" and isinstance(screen, PickerScreen) and (screen.order != "numbers" or bool(screen.passes))
+    )
 
 
 def _far(twin: Twin, s: State, given: Input, direction: int, verb: str, target: str) -> list[Input] | None:
@@ -279,8 +286,8 @@ def _places(twin: Twin, s: State, verb: str, target: str) -> tuple[int, int, int
         to = twin.profile.slot_index(target)
         if to is None or twin.profile.slot_text(to) != target or twin.profile.group_size:
             return None
-        return s.pick, to, twin.profile.slot_count, not twin.screens[s.screen].stops
-    screen = twin.screens[s.screen]
+        return s.pick, to, twin.profile.slot_count, not twin.showing(s, PickerScreen).stops
+    screen = twin.showing(s, ListScreen)
     for index, entry in enumerate(screen.entries):
         if target in (entry.text, entry.number):
             return s.cursor, index, len(screen.entries), screen.wraps

@@ -10,6 +10,7 @@ from enum import StrEnum
 
 from vocator.core.radio.domain import Domain, is_number
 from vocator.core.radio.ground import CommonGround, Firmware, ShiftRule, VfoBand
+from vocator.core.radio.screens import Screen
 
 
 class Means(StrEnum):
@@ -99,140 +100,6 @@ class Setting:
     shown: str = ""
     editor: str = "value"
     typed: str = "hertz"
-
-
-@dataclass(frozen=True, slots=True)
-class Press:
-    """One thing that a hand can do: ``tap``, ``hold``, ``turn``, ``pair`` or ``digits``, maybe while ``held`` is down.
-
-    A ``pair`` is two keys, ``UP/DOWN``: the first counts as a click clockwise, the second as
-    one back.  Keys that begin with ``touch`` are buttons on a screen.
-    """
-
-    kind: str
-    key: str = ""
-    ms: int = 0
-    held: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class Binding:
-    """What a press does on a screen: a verb with its argument, in one mode only if ``mode`` is given.
-
-    ``only`` is a setting and the value at which it works.  A click counts for ``by`` of them; ``stops`` ends what
-    else goes round.
-    """
-
-    press: Press
-    verb: str
-    arg: str = ""
-    mode: str = ""
-    only: tuple[int, int] | None = None
-    by: int = 1
-    stops: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Entry:
-    """A line of a list: opens a setting's value, a screen, does a verb at once, or nothing; ``shown`` is what stands on the display (empty: its name)."""
-
-    name: str
-    number: str = ""
-    setting: int | None = None
-    screen: str = ""
-    mode: str = ""
-    verb: str = ""
-    shown: str = ""
-
-    @property
-    def text(self) -> str:
-        """What stands on the display for it."""
-        return self.shown or self.name
-
-
-@dataclass(frozen=True, slots=True)
-class Screen:
-    """A screen: its kind, what it is shown as, its quiet time or window, its bindings.
-
-    The parameters below belong to single kinds: ``digits``, ``fill_half`` and ``grid``
-    to entries, ``entries`` … to lists, ``starts`` … to pickers, ``length`` … to labels,
-    ``setting`` … to searches, ``word``, ``mark`` and ``face`` to rest screens.
-    """
-
-    name: str
-    kind: str
-    shows: str
-    bind: tuple[Binding, ...]
-    quiet_ms: int = 0
-    window: bool = False
-    icon: str = ""
-    text: str = ""
-    of: str = ""
-    digits: int = 0
-    fill_half: bool = False
-    grid: str = "typed"
-    entries: tuple[Entry, ...] = ()
-    wraps: bool = False
-    remembers: bool = False
-    repeat_per_s: int = 0
-    starts: str = "first"
-    occupied: str = "overwrite"
-    occupied_mark: str = ""
-    second_save: bool = False
-    asks: str = ""
-    after: str = ""
-    message: str = ""
-    length: int = 0
-    characters: str = ""
-    setting: int | None = None
-    needs: tuple[int, tuple[int, ...]] | None = None
-    step_ms: int = 400
-    clicks_only: bool = False
-    write_beep: str = ""
-    shows_frequency: bool = True
-    blinks: str = "free"
-    label_starts: str = "dots"
-    trims: bool = False
-    ends_reverse: bool = False
-    rasters_hz: tuple[int, ...] = ()
-    letters: tuple[tuple[str, str], ...] = ()
-    hit_only: bool = False
-    word: str = ""
-    mark: str = ""
-    face: str = ""
-    quiet: str = "home"
-    live: bool = False
-    closes: bool = False
-    digit_ms: int = 0
-    lets_through: bool = False
-    stops: bool = False
-    reading: str = ""
-    first_hz: tuple[tuple[int, int], ...] = ()
-    keyboard: bool = False
-    chain: tuple[int, ...] = ()
-    titles: tuple[str, ...] = ()
-    touched: bool = False
-    named: bool = True
-    soft: tuple[tuple[str, str], ...] = ()
-    opens: bool = False
-    carry: bool = False
-    cursor_at: int = 0
-    order: str = "numbers"
-    passes: str = ""
-    moves_on: str = ""
-    occupied_text: str = ""
-    goes_on: bool = False
-    gives: tuple[tuple[str, tuple[tuple[int, int], ...]], ...] = ()
-
-    @property
-    def over_rest(self) -> bool:
-        """Whether it shows what a rest screen shows: one itself, or a layer or page over it."""
-        return self.kind in OVER_REST
-
-
-OVER_REST = frozenset({"rest", "layer", "page"})
-FOUND = -1
-"""Among what a search gives: the value found, in place of the index of one."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,6 +7,7 @@ from vocator.core.channel.channel import FM, Channel, ToneMode, Width
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import RestScreen
 from vocator.core.radio.state import Signal, State, Stored
 
 
@@ -42,7 +43,7 @@ def start_state(m: Machine, given: dict[str, Any]) -> State:
 
 def _position(m: Machine, s: State, given: dict[str, Any]) -> State:
     mode = given.get("mode") or "vfo"
-    modes = dict.fromkeys(screen.shows for screen in m.screens if screen.kind == "rest")
+    modes = dict.fromkeys(screen.shows for screen in m.screens if isinstance(screen, RestScreen))
     if mode not in modes:
         raise StartError(f"mode {mode!r}; allowed: {', '.join(modes)}")
     position = next((i for i in range(m.profile.plain_slots) if s.slots[i] is not None), 0)
@@ -51,7 +52,7 @@ def _position(m: Machine, s: State, given: dict[str, Any]) -> State:
     if position == m.profile.call_slot:
         raise StartError(f"slot {given['slot']!r}: memory mode does not go there; give mode call")
     s = s._replace(positions=(position,) * len(m.profile.units))
-    rest = next(i for i, x in enumerate(m.screens) if x.kind == "rest" and x.shows == mode)
+    rest = next(i for i, x in enumerate(m.screens) if isinstance(x, RestScreen) and x.shows == mode)
     if mode == "memory":
         rest = m.memory
     return s._replace(modes=with_item(s.modes, s.unit, rest), screen=rest)

@@ -4,113 +4,35 @@ Same input, same trace, always.  Keys are looked up in tables made once per prof
 what a verb means stands in ``verbs`` and its siblings.
 """
 
-from dataclasses import replace
-from typing import NamedTuple
-
 from vocator.core.radio.display import Display, display
+from vocator.core.radio.going import Outcome, go_back, go_home, refused
 from vocator.core.radio.inputs import TOUCH, Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
-from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Binding, Means, Press, Profile, Screen
-from vocator.core.radio.register import EDITORS
+from vocator.core.radio.profile import Profile
+from vocator.core.radio.screens import (
+    EntryScreen,
+    LabelScreen,
+    LayerScreen,
+    ListScreen,
+    PageScreen,
+    PickerScreen,
+    RestScreen,
+    ValueScreen,
+)
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import STOPS, VERBS, Outcome, Verb, figures_value, go_back, go_home, go_to_page, refused
-from vocator.core.radio.verbs_air import AIR_VERBS, first_searched, found
-from vocator.core.radio.verbs_entry import ENTRY_VERBS, take
-from vocator.core.radio.verbs_label import LABEL_VERBS
-from vocator.core.radio.verbs_list import LIST_VERBS, open_entry
-from vocator.core.radio.verbs_memory import MEMORY_VERBS
-from vocator.core.radio.verbs_modes import MODE_VERBS
-
-ALL_VERBS: dict[str, Verb] = VERBS | ENTRY_VERBS | AIR_VERBS | MEMORY_VERBS | LABEL_VERBS | LIST_VERBS | MODE_VERBS
+from vocator.core.radio.tables import Handler, Table, table_of
+from vocator.core.radio.timed import Timed
+from vocator.core.radio.verbs_list import open_entry
 
 WITH_DIGITS = frozenset({"fill", "clear_typed", "point", "take", "empty", "leave_entry"})
 
 
-class Handler(NamedTuple):
-    """A verb bound to a press; where it does not work, the next one of the same press may (``other``)."""
-
-    verb: Verb
-    arg: str
-    mode: int  # the rest screen it works in, -1 for any
-    name: str
-    clicks: int = 1
-    only: tuple[int, int] | None = None
-    by: int = 1
-    other: "Handler | None" = None
-
-
-class Table(NamedTuple):
-    """What each press does on one screen."""
-
-    taps: dict[str, Handler]
-    holds: dict[str, tuple[tuple[int, Handler], ...]]
-    turns: dict[str, Handler]
-    chords: dict[tuple[str, str, str], tuple[int, Handler]]
-    digits: Handler | None
-
-
-def _or_else(before: Handler | None, handler: Handler) -> Handler:
-    """Put a handler after those that the same press has already."""
-    return handler if before is None else before._replace(other=_or_else(before.other, handler))
-
-
-class Twin(Machine):
+class Twin(Timed):
     """A profile made to run."""
 
     def __init__(self, profile: Profile) -> None:
         super().__init__(profile)
-        self.tables = tuple(self._table(index) for index in range(len(self.screens)))
-        self.repeating = {i: s.repeat_per_s for i, s in enumerate(self.screens) if s.repeat_per_s}
-
-    def _table(self, index: int) -> Table:
-        screen = self.screens[index]
-        table = Table({}, {}, {}, {}, None)
-        for binding in screen.bind:
-            table = self._bind(table, binding)
-        turner = table.turns.get(self.profile.dials[0] if self.profile.dials else "")
-        for key, clicks in self.profile.turn_keys:
-            if turner is not None and key not in table.taps:
-                table.taps[key] = turner._replace(clicks=clicks)
-        return table
-
-    def _bind(self, table: Table, binding: Binding) -> Table:
-        if binding.press.key == "PUSH":
-            for key in self.unit_of:
-                if key in self.profile.keys and key in self.profile.dials:
-                    table = self._bind(table, replace(binding, press=replace(binding.press, key=key)))
-            return table
-        mode = self.profile.screen(binding.mode) if binding.mode else -1
-        arg = STOPS if binding.stops else binding.arg
-        handler = Handler(ALL_VERBS[binding.verb], arg, mode, binding.verb, 1, binding.only, binding.by)
-        press = binding.press
-        if press.kind == "pair":
-            for key, clicks in zip(self.pair(press), (1, -1), strict=True):
-                own = handler._replace(clicks=clicks)
-                if press.held:
-                    _, before = table.chords.get((press.held, "tap", key), (0, None))
-                    table.chords[(press.held, "tap", key)] = (0, _or_else(before, own))
-                else:
-                    table.taps[key] = _or_else(table.taps.get(key), own)
-        elif press.held:
-            _, before = table.chords.get((press.held, press.kind, press.key), (0, None))
-            table.chords[(press.held, press.kind, press.key)] = (press.ms, _or_else(before, handler))
-        elif press.kind == "digits":
-            return table._replace(digits=_or_else(table.digits, handler))
-        elif press.kind == "tap":
-            table.taps[press.key] = _or_else(table.taps.get(press.key), handler)
-        elif press.kind == "hold":
-            held = dict(table.holds.get(press.key, ()))
-            held[press.ms] = _or_else(held.get(press.ms), handler)
-            table.holds[press.key] = tuple(sorted(held.items(), key=lambda h: h[0]))
-        elif press.kind == "turn":
-            for dial in [press.key] if press.key else self.profile.dials:
-                table.turns[dial] = _or_else(table.turns.get(dial), handler)
-        return table
-
-    def pair(self, press: Press) -> tuple[str, str]:
-        """Return the two keys of a pair; a key's own name may hold a stroke."""
-        cuts = [(press.key[:i], press.key[i + 1 :]) for i, c in enumerate(press.key) if c == "/"]
-        return next((a, b) for a, b in cuts if a in self.profile.keys and b in self.profile.keys)
+        self.tables = tuple(table_of(self, index) for index in range(len(self.screens)))
+        self.repeating = {i: s.repeat_per_s for i, s in enumerate(self.screens) if isinstance(s, ValueScreen) and s.repeat_per_s}
 
     def seen(self, s: State) -> Display:
         """Return what the radio shows in a state."""
@@ -127,7 +49,7 @@ class Twin(Machine):
         if isinstance(given, Wait):
             return self.pass_time(s, given.ms), NOTHING
         if isinstance(given, Hear):
-            return self.watched(self._hear(s, given)), NOTHING
+            return self.watched(self.hear(s, given)), NOTHING
         before = s
         if isinstance(given, Hold):
             s, effects = self._hold(s, given)
@@ -150,10 +72,20 @@ class Twin(Machine):
             effects = effects._replace(beeps=())
         return s, effects
 
+    def repeated(self, s: State, given: Input, times: int) -> State:
+        """Return the state after an input so many times, which moves evenly through what is open: taps count together as clicks do."""
+        handler = self.fitting(s, self.tables[s.screen].taps.get(given.key)) if isinstance(given, Tap) and times > 1 else None
+        if handler is None:
+            for _ in range(times):
+                s, _effects = self.act(s, given)
+            return s
+        after, _effects = self._run(s, handler, handler.clicks * times)
+        return self.watched(after) if after.signals and self.watch is not None else after
+
     def _run(self, s: State, handler: Handler | None, n: int) -> Outcome:
         """Run a handler, or give the low beep of a key without work; a lit layer goes out."""
         screen = self.screens[s.screen]
-        in_layer = screen.kind == "layer"
+        in_layer = isinstance(screen, LayerScreen)
         at = s._replace(screen=s.modes[s.unit], stack=()) if in_layer else s
         handler = self.fitting(s, handler)
         if handler is None or (
@@ -166,7 +98,7 @@ class Twin(Machine):
             after, effects = handler.verb(self, at, handler.arg, n * handler.by)
             if handler.by > 1 and effects is not LOW and effects.beeps:  # a click that still moved something does not beep
                 effects = effects._replace(beeps=effects.beeps[: len(effects.beeps) // handler.by])
-        if handler is not None and handler.name == "type" and screen.digit_ms:
+        if handler is not None and handler.name == "type" and isinstance(screen, ListScreen) and screen.digit_ms:
             return after._replace(idle_ms=0), effects
         if (after.idle_ms or in_layer) and not (screen.window and effects.beeps == ("low",) and after.screen == s.screen):
             after = after._replace(idle_ms=0)
@@ -184,7 +116,12 @@ class Twin(Machine):
     def _beneath(self, s: State) -> Table | None:
         """Return what the keys do at rest where a page lets them through."""
         screen = self.screens[s.screen]
-        return self.tables[s.modes[s.unit]] if screen.kind == "page" and screen.lets_through else None
+        return self.tables[s.modes[s.unit]] if isinstance(screen, PageScreen) and screen.lets_through else None
+
+    def lets_through(self, s: State) -> bool:
+        """Whether keys without a meaning of their own here do what they do at rest."""
+        screen = self.screens[s.screen]
+        return isinstance(screen, (LayerScreen, PageScreen)) and screen.lets_through
 
     def _in_mode(self, s: State, mode: int) -> bool:
         """Whether the unit in use stands in a mode; memory mode may have several faces."""
@@ -195,12 +132,12 @@ class Twin(Machine):
         """Drop half-typed digits: silently by PTT, refused by the confirming key, else with a low beep."""
         screen = self.screens[s.screen]
         dropped = s._replace(typed="", idle_ms=s.idle_ms if screen.window else 0)
-        if screen.kind == "entry":
+        if isinstance(screen, EntryScreen):
             dropped = go_back(self, dropped)
         if key == "PTT":
             return dropped, NOTHING
         handler = self.tables[s.screen].taps.get(key)
-        if handler is not None and handler.name in ("write", "erase", "keep_back") and screen.kind != "list":
+        if handler is not None and handler.name in ("write", "erase", "keep_back") and not isinstance(screen, ListScreen):
             return refused(self, dropped)
         return dropped, LOW
 
@@ -221,38 +158,38 @@ class Twin(Machine):
         handler = table.taps.get(key)
         if handler is None and beneath is not None:
             handler = beneath.taps.get(key)
-        elif screen.lets_through and handler is None:
+        elif handler is None and self.lets_through(s):
             return self._tap(go_home(self, s), key)
         if s.typed and (handler is None or handler.name not in WITH_DIGITS):
             return self._half_typed(s, key)
         if handler is None and key.startswith(TOUCH):
             return self._touched(s, key.removeprefix(TOUCH))
-        if handler is None and key == "PTT" and self.screens[s.screen].kind == "layer":
+        if handler is None and key == "PTT" and isinstance(self.screens[s.screen], LayerScreen):
             return self._tap(go_home(self, s), key)
         after, effects = self._run(s, handler, handler.clicks if handler else 0)
-        if self.screens[s.screen].clicks_only and after.screen == s.screen:
+        if isinstance(screen, PickerScreen) and screen.clicks_only and after.screen == s.screen:
             after = after._replace(idle_ms=s.idle_ms)
         return after, effects
 
     def _touched(self, s: State, name: str) -> Outcome:
         """Touch what stands on the screen itself: a value's own button, an entry, a line of the memory list."""
         screen = self.screens[s.screen]
-        if screen.touched and screen.kind == "value" and name == self.settings[s.opened].name:
+        if isinstance(screen, ValueScreen) and screen.touched and name == self.settings[s.opened].name:
             return self._run(s, self.tables[s.screen].taps.get(TOUCH + "OWN"), 1)
-        if screen.touched and screen.kind == "list":
+        if isinstance(screen, ListScreen) and screen.touched:
             for index, entry in enumerate(screen.entries):
                 if entry.name == name:
                     after, effects = open_entry(self, s._replace(cursor=index), "", 0)
                     return (s._replace(idle_ms=0), LOW) if effects is LOW else (after._replace(idle_ms=0), effects)
         slot = self.profile.slot_index(name)
-        if screen.touched and screen.kind == "picker" and slot is not None:
+        if isinstance(screen, PickerScreen) and screen.touched and slot is not None:
             return s._replace(pick=slot, idle_ms=0), NOTHING
         return self._run(s, None, 0)
 
     def _type(self, s: State, text: str) -> Outcome:
         """Type on the keyboard of a label; a character too many or unknown is refused with a low beep."""
         screen = self.screens[s.screen]
-        if screen.kind != "label" or not screen.keyboard:
+        if not isinstance(screen, LabelScreen) or not screen.keyboard:
             return self._run(s, None, 0)
         beeps = 0
         for character in text:
@@ -266,7 +203,7 @@ class Twin(Machine):
         if not given.clicks:
             return s, NOTHING
         beneath = self._beneath(s)
-        if self.screens[s.screen].lets_through and beneath is None:
+        if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         if s.typed:
             dropped, effects = self._half_typed(s, given.dial)
@@ -275,11 +212,11 @@ class Twin(Machine):
                 return dropped, effects
             after, more = self._turn(dropped, Turn(given.dial, rest if given.clicks > 0 else -rest))
             return after, Effects(effects.beeps + more.beeps)
-        if self.screens[s.screen].kind == "layer":
+        if isinstance(self.screens[s.screen], LayerScreen):
             return s._replace(idle_ms=0), Effects(("low",) * abs(given.clicks))
         unit = self.unit_of.get(given.dial, s.unit)
         if unit != s.unit:
-            if self.screens[s.screen].kind != "rest" and beneath is None:
+            if not isinstance(self.screens[s.screen], RestScreen) and beneath is None:
                 after, _ = self._run(s, None, given.clicks)
                 return after, Effects(("low",) * abs(given.clicks))
             after, effects = self._turn(s._replace(unit=unit, screen=s.modes[unit]), given)
@@ -313,7 +250,7 @@ class Twin(Machine):
             )
             return after, effects
         beneath = self._beneath(s)
-        if self.screens[s.screen].lets_through and beneath is None:
+        if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         held = self.tables[s.screen].holds.get(given.key) or (beneath.holds.get(given.key, ()) if beneath is not None else ())
         reached = [h for h in held if h[0] <= given.ms]
@@ -344,7 +281,7 @@ class Twin(Machine):
         if s.typed:
             return self._half_typed(s, given.held)
         then, beneath = given.then, self._beneath(s)
-        if self.screens[s.screen].lets_through and beneath is None:
+        if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         chords = self.tables[s.screen].chords if beneath is None else {**beneath.chords, **self.tables[s.screen].chords}
         if isinstance(then, Turn):
@@ -366,66 +303,3 @@ class Twin(Machine):
             after, effects = self._run(later, handler, 1)
             return self.pass_time(after, then.ms - ms), effects
         return self._run(s, handler, handler.clicks)
-
-    # -- time and the ether ------------------------------------------------------------
-
-    def pass_time(self, s: State, ms: int) -> State:
-        """Let time pass: messages fade, searches step, what is left open closes."""
-        if ms <= 0:
-            return s
-        if s.message_ms:
-            left = max(0, s.message_ms - ms)
-            s = s._replace(message_ms=left, message=s.message if left else "")
-        screen = self.screens[s.screen]
-        if screen.kind == "search" and self.heard(s) is not None:
-            return self._search_on(s, ms)._replace(idle_ms=0)
-        if screen.kind == "list" and screen.opens and s.letter_key and screen.digit_ms and s.idle_ms + ms >= screen.digit_ms:
-            left = s.idle_ms + ms - screen.digit_ms
-            opened, _ = open_entry(self, s, "", 0)
-            return self.pass_time(opened._replace(idle_ms=0, letter_key=""), left)
-        if screen.kind == "rest" or not screen.quiet_ms:
-            return s
-        idle = s.idle_ms + ms
-        if idle >= screen.quiet_ms:
-            return self.pass_time(self._left_alone(s, screen)._replace(idle_ms=0), idle - screen.quiet_ms)
-        return s._replace(idle_ms=idle)
-
-    def _left_alone(self, s: State, screen: Screen) -> State:
-        """Do what a screen does when nobody presses anything for its time."""
-        if screen.quiet == "back":
-            return go_back(self, s)
-        if screen.quiet in ("keep", "keep_back") and screen.kind in EDITORS and self.settings[s.opened].means is not Means.RESET:
-            value = s.value if screen.kind == "value" else figures_value(self, s)
-            if value is not None:
-                s = self.keep(s, s.opened, value)
-                s = self.keep(s, *s.outer) if s.outer is not None else s
-            return go_back(self, s) if screen.quiet == "keep_back" else go_home(self, s)
-        if screen.quiet == "take" and screen.kind in ("entry", "figures"):
-            taken, effects = take(self, s, "", 0)
-            if effects is not LOW or taken.screen != s.screen:
-                return taken
-        if screen.quiet not in ("home", "keep", "keep_back", "take"):
-            return go_to_page(self, go_home(self, s), screen.quiet, 0)[0]
-        return go_home(self, s)
-
-    def _search_on(self, s: State, ms: int) -> State:
-        screen = self.screens[s.screen]
-        domain = self.settings[s.opened].domain
-        first = first_searched(self, s.opened)
-        searched = s.searched_ms + ms
-        while searched >= screen.step_ms and not found(self, s):
-            searched -= screen.step_ms
-            value = s.value + 1
-            if value >= domain.count and screen.chain:
-                opened = screen.chain[(screen.chain.index(s.opened) + 1) % len(screen.chain)]
-                domain, first = self.settings[opened].domain, first_searched(self, opened)
-                s = s._replace(opened=opened, value=first)
-                continue
-            s = s._replace(value=value if value < domain.count else first)
-        return s._replace(searched_ms=0 if found(self, s) else searched)
-
-    def _hear(self, s: State, given: Hear) -> State:
-        if given.signal is None:
-            return s._replace(signals=())
-        others = tuple(x for x in s.signals if x.rx_hz != given.signal.rx_hz)
-        return s._replace(signals=(*others, given.signal))

@@ -6,137 +6,47 @@ means that nothing was done.  The label editor's verbs stand in ``verbs_label``,
 of slots in ``verbs_memory``, of typing in ``verbs_entry``, of the air in ``verbs_air``.
 """
 
-from collections.abc import Callable
-
+from vocator.core.radio.going import Outcome, Verb, begun_editor, go_back, go_home, noted_open, push, say, up_to_list
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.moved_values import moved_place, moved_value, stride
 from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import (
+    FiguresScreen,
+    LabelScreen,
+    ListScreen,
+    PanelScreen,
+    PickerScreen,
+    SearchScreen,
+    ValueScreen,
+)
 from vocator.core.radio.state import LABEL, LOW, NOTHING, Effects, State
-
-Outcome = tuple[State, Effects]
-Verb = Callable[[Machine, State, str, int], Outcome]
-
-
-def refused(m: Machine, s: State) -> Outcome:
-    """Refuse: one low beep, and the radio's word for an error for a while."""
-    return s._replace(typed="", message=m.profile.common.error, message_ms=m.profile.common.message_ms), LOW
-
-
-def say(m: Machine, s: State, message: str) -> State:
-    """Show a message for a while."""
-    return s._replace(message=message, message_ms=m.profile.common.message_ms) if message else s
-
-
-def go_home(m: Machine, s: State) -> State:
-    """Leave whatever is open for the rest screen of the mode."""
-    return s._replace(
-        screen=s.modes[s.unit],
-        stack=(),
-        opened=-1,
-        outer=None,
-        typed="",
-        letters="",
-        place=-1,
-        letter_key="",
-        letter_taps=0,
-        searched_ms=0,
-        pending=(),
-    )
-
-
-def go_back(m: Machine, s: State) -> State:
-    """Leave the screen for the one that it was opened from."""
-    if not s.stack:
-        return go_home(m, s)
-    to = m.screens[s.stack[-1]]
-    if to.over_rest and to.kind != "page":
-        return go_home(m, s)
-    opened = -1 if to.over_rest or to.kind in ("list", "panel") else s.opened
-    cursor = s.cursor
-    if to.kind == "list":
-        cursor = s.cursors[s.stack[-1]]
-    s = s._replace(
-        screen=s.stack[-1],
-        stack=s.stack[:-1],
-        opened=opened,
-        outer=None,
-        cursor=cursor,
-        typed="",
-        letters="",
-        place=-1,
-        letter_key="",
-        searched_ms=0,
-    )
-    if to.over_rest:
-        return s._replace(pending=())
-    return begun_editor(m, s) if to.kind in ("label", "figures") or (to.kind == "value" and to.setting is not None) else s
-
-
-def up_to_list(m: Machine, s: State) -> State:
-    """Go up until a list shows, home where there is none."""
-    while s.stack and m.screens[s.screen].kind != "list":
-        s = go_back(m, s)
-    return s
-
-
-def push(s: State, screen: int) -> State:
-    """Go into a screen, remembering the way back."""
-    return s._replace(screen=screen, stack=(*s.stack, s.screen), typed="", letter_key="")
 
 
 def open_screen(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Open a screen by name: a list where it remembers, a picker at its start, a question or editor on its slot."""
     index = m.profile.screen(arg)
     screen = m.screens[index]
-    if screen.needs is not None and m.get(s, screen.needs[0]) not in screen.needs[1]:
+    if (
+        isinstance(screen, (PanelScreen, SearchScreen))
+        and screen.needs is not None
+        and m.get(s, screen.needs[0]) not in screen.needs[1]
+    ):
         return s, LOW
-    if screen.kind == "list":
+    if isinstance(screen, ListScreen):
         opened = push(s, index)._replace(cursor=s.cursors[index] if screen.remembers else 0)
         return noted_open(m, mark(m, opened)), NOTHING
-    if screen.kind == "picker":
+    if isinstance(screen, PickerScreen):
         return push(s, index)._replace(pick=m.pick_start(s, screen.starts), letters="", place=0), NOTHING
-    if screen.kind == "label" or index in m.slot_questions:
-        slot = s.pick if m.screens[s.screen].kind == "picker" else s.positions[s.unit]
+    if isinstance(screen, LabelScreen) or index in m.slot_questions:
+        slot = s.pick if isinstance(m.screens[s.screen], PickerScreen) else s.positions[s.unit]
         if s.slots[slot] is None:
             return s, LOW
         return begun_part(m, push(s, index)._replace(pick=slot)), NOTHING
-    if screen.kind in ("figures", "value"):
-        return begun_editor(m, push(s, index)._replace(opened=-1 if screen.setting is None else screen.setting)), NOTHING
+    if isinstance(screen, (FiguresScreen, ValueScreen)):
+        setting = screen.setting if isinstance(screen, ValueScreen) else None
+        return begun_editor(m, push(s, index)._replace(opened=-1 if setting is None else setting)), NOTHING
     return push(s, index), NOTHING
-
-
-def begun_editor(m: Machine, s: State) -> State:
-    """Let the editor on the screen begin: with what already waits for the end of its dialogue, else with what is there."""
-    screen, waits = m.screens[s.screen], dict(s.pending)
-    stored = s.slots[s.pick] if s.pick < len(s.slots) else None
-    if screen.kind == "label":
-        kept = waits.get(LABEL)
-        old: str | None = {"old": (stored.label or "") if stored is not None else "", "blank": ""}.get(screen.label_starts)
-        if kept is not None:
-            old = str(kept)
-        letters = old[: screen.length].ljust(screen.length) if old is not None and not screen.keyboard else ""
-        return s._replace(letters=letters, place=0 if letters or screen.letters else -1)
-    setting = s.opened if screen.setting is None else screen.setting
-    if setting >= 0:
-        own = m.settings[setting].scope == "slot"
-        value = waits.get(setting, m.mark_of(stored, setting) if own else m.get(s, setting))
-        s = s._replace(opened=setting, value=int(value))
-    if screen.kind == "figures":
-        text = m.frequency(m.freq(s)) if screen.of == "frequency" else m.settings[s.opened].domain.text(s.value)
-        return s._replace(letters=text, place=place_of(text, screen.cursor_at), typed="")
-    return s
-
-
-def place_of(text: str, figure: int) -> int:
-    """Return where the figure of a number stands in a text of figures and signs."""
-    places = [i for i, c in enumerate(text) if c.isdigit()]
-    return places[min(figure, len(places) - 1)]
-
-
-def noted_open(m: Machine, s: State) -> State:
-    """Note what was opened last, on radios that have a key which opens it again."""
-    return s._replace(last=(s.screen, s.opened, s.stack)) if m.reopens else s
 
 
 def reopen(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -145,7 +55,7 @@ def reopen(m: Machine, s: State, arg: str, n: int) -> Outcome:
     if screen < 0 or (opened >= 0 and not m.takes_settings(s) and m.locked_in_memory(opened)):
         return s, LOW
     s = s._replace(screen=screen, stack=(s.screen, *stack[1:]), opened=opened, typed="", letter_key="")
-    if m.screens[screen].kind == "list":
+    if isinstance(m.screens[screen], ListScreen):
         return mark(m, s._replace(cursor=s.cursors[screen])), NOTHING
     return begun_editor(m, s), NOTHING
 
@@ -164,17 +74,17 @@ def onto(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def begun_part(m: Machine, s: State) -> State:
     """Let the next part of a dialogue begin."""
     screen = m.screens[s.screen]
-    if screen.kind == "picker":
+    if isinstance(screen, PickerScreen):
         return s._replace(pick=m.pick_start(s, screen.starts))
-    return begun_editor(m, s) if screen.kind in ("label", "figures", "value") else s
+    return begun_editor(m, s) if isinstance(screen, (LabelScreen, FiguresScreen, ValueScreen)) else s
 
 
 def with_waiting(m: Machine, s: State) -> State:
     """Add what is chosen on the screen to what waits for the end of the dialogue."""
-    kind = m.screens[s.screen].kind
-    if kind == "label":
+    screen = m.screens[s.screen]
+    if isinstance(screen, LabelScreen):
         own: dict[int, int | str] = {LABEL: s.letters}
-    elif kind in ("value", "figures") and s.opened >= 0:
+    elif isinstance(screen, (ValueScreen, FiguresScreen)) and s.opened >= 0:
         own = {s.opened: s.value}
     else:
         return s
@@ -191,7 +101,7 @@ def keep_all(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def mark(m: Machine, s: State) -> State:
     """Let the marked entry of a list whose values change at once be what is open."""
-    screen = m.screens[s.screen]
+    screen = m.showing(s, ListScreen)
     if not screen.live:
         return s
     setting = screen.entries[s.cursor].setting
@@ -212,7 +122,7 @@ def _open_setting(m: Machine, s: State, setting: int) -> Outcome:
 def opened_setting(m: Machine, s: State, setting: int) -> State:
     """Open the editor of a setting."""
     opened = push(s, m.editors[setting])._replace(opened=setting, value=m.get(s, setting))
-    return noted_open(m, begun_editor(m, opened) if m.screens[opened.screen].kind == "figures" else opened)
+    return noted_open(m, begun_editor(m, opened) if isinstance(m.screens[opened.screen], FiguresScreen) else opened)
 
 
 def use_free_key(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -261,7 +171,7 @@ STOPS = "stops"
 
 def scroll(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Move the mark in a list."""
-    screen = m.screens[s.screen]
+    screen = m.showing(s, ListScreen)
     cursor, beeps = moved_place(s.cursor, n, len(screen.entries), screen.wraps and arg != STOPS)
     return mark(m, s._replace(cursor=cursor, letter_key="")), Effects(("low",) * beeps)
 
@@ -302,7 +212,7 @@ def calm(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep the open value and return; a reset acts at once, a value with a second part goes on to it."""
-    if m.screens[s.screen].kind == "figures":
+    if isinstance(m.screens[s.screen], FiguresScreen):
         found = figures_value(m, s)
         if found is None:
             return say(m, s, m.profile.common.error), LOW
@@ -316,7 +226,8 @@ def keep_back(m: Machine, s: State, arg: str, n: int) -> Outcome:
     s = m.keep(s, s.opened, s.value)
     if s.outer is not None:
         s = go_back(m, m.keep(s, *s.outer))
-    if s.stack and m.screens[s.stack[-1]].closes:
+    below = m.screens[s.stack[-1]] if s.stack else None
+    if isinstance(below, ListScreen) and below.closes:
         return go_home(m, s), NOTHING
     return go_back(m, s), NOTHING
 
@@ -337,7 +248,7 @@ def figures_value(m: Machine, s: State) -> int | None:
 
 def keep_home(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep the open value as it stands and leave for the rest screen."""
-    if m.screens[s.screen].kind == "figures":
+    if isinstance(m.screens[s.screen], FiguresScreen):
         kept, effects = keep_back(m, s, arg, n)
         return (kept, effects) if effects is LOW else (go_home(m, kept), effects)
     return go_home(m, m.keep(s, s.opened, s.value)), NOTHING

@@ -1,10 +1,11 @@
 """Verbs of the air: tuning, power lent, sending, reverse, squelch, tone search."""
 
+from vocator.core.radio.going import Outcome, Verb, push, up_to_list
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import FOUND, Means
+from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import FOUND, SearchScreen
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import Outcome, Verb, push, up_to_list
 
 PEEK_MS = 3000
 
@@ -100,6 +101,7 @@ def search(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Start a tone search, if what it needs is set."""
     index = m.profile.screen(arg)
     screen = m.screens[index]
+    assert isinstance(screen, SearchScreen)
     setting = s.opened if screen.setting is None else screen.setting
     if screen.chain:
         return push(s, index)._replace(opened=screen.chain[0], value=first_searched(m, screen.chain[0]), searched_ms=0), NOTHING
@@ -126,7 +128,7 @@ def found(m: Machine, s: State) -> bool:
 
 def keep_found(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Keep what the search shows, where it is to go, and leave, to the list or home."""
-    screen = m.screens[s.screen]
+    screen = m.showing(s, SearchScreen)
     if screen.hit_only and not found(m, s):
         return up_to_list(m, s), NOTHING
     meaning = m.settings[s.opened].domain.meaning(s.value)

@@ -1,11 +1,16 @@
 """Verbs of typing: digits of an entry, a list's number, a picker's slot, an open value."""
 
+from collections.abc import Callable
+from typing import Any
+
 from vocator.core.radio.domain import is_number
+from vocator.core.radio.going import Outcome, Verb, go_back, push, refused, say
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
-from vocator.core.radio.profile import Means, Screen
+from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import EntryScreen, FiguresScreen, FrequencyScreen, ListScreen, PickerScreen, Screen, ValueScreen
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
-from vocator.core.radio.verbs import Outcome, Verb, go_back, keep_back, push, refused, say
+from vocator.core.radio.verbs import keep_back
 from vocator.core.radio.verbs_list import open_entry
 
 
@@ -17,27 +22,32 @@ def enter(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def type_digit(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Take one digit on an entry, a list's number, a picker's slot or an open value."""
     screen = m.screens[s.screen]
-    wanted = screen.digits
-    if screen.kind == "figures":
+    if isinstance(screen, FiguresScreen):
         return _overtype(m, s, str(n))
-    if screen.digit_ms:
+    if isinstance(screen, ListScreen) and screen.digit_ms:
         return _jump(m, s, screen, str(n))
-    if screen.reading:
+    if isinstance(screen, EntryScreen) and screen.reading:
         return (s._replace(typed=s.typed + str(n)), NOTHING) if len(s.typed) < MOST_TYPED else (s, LOW)
-    if screen.kind == "value" or screen.live:
-        wanted = (m.settings[s.opened].digits or 0) if s.opened >= 0 else 0
+    wanted = _digits(m, s, screen)
     if not wanted:
         return s, LOW
     typed = s.typed + str(n)
     if len(typed) < wanted:
         return s._replace(typed=typed), NOTHING
-    return _FULL[screen.kind](m, s._replace(typed=""), screen, typed)
+    return _FULL[type(screen)](m, s._replace(typed=""), screen, typed)
+
+
+def _digits(m: Machine, s: State, screen: Screen) -> int:
+    """Return how many digits a screen takes, 0 for none."""
+    if isinstance(screen, ValueScreen) or (isinstance(screen, ListScreen) and screen.live):
+        return (m.settings[s.opened].digits or 0) if s.opened >= 0 else 0
+    return screen.digits if isinstance(screen, (EntryScreen, ListScreen, PickerScreen)) else 0
 
 
 MOST_TYPED = 10
 
 
-def _jump(m: Machine, s: State, screen: Screen, digit: str) -> Outcome:
+def _jump(m: Machine, s: State, screen: ListScreen, digit: str) -> Outcome:
     """Go to the entry of a number at once; a second digit soon enough makes a number of two."""
     number = s.letter_key + digit if s.idle_ms < screen.digit_ms else digit
     for index, entry in enumerate(screen.entries):
@@ -68,7 +78,7 @@ def next_figure(s: State, direction: int) -> int:
 
 def turn_figure(m: Machine, s: State, n: int) -> Outcome:
     """Turn the figure under the cursor, round; with a carry the number goes up and down and stops at its ends."""
-    if not m.screens[s.screen].carry:
+    if not m.showing(s, FiguresScreen).carry:
         figure = str((int(s.letters[s.place]) + n) % 10)
         return s._replace(letters=s.letters[: s.place] + figure + s.letters[s.place + 1 :]), NOTHING
     figures = "".join(c for c in s.letters if c.isdigit())
@@ -101,8 +111,9 @@ def point(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def take(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """End an entry: take what was typed, or refuse it; an entry closes either way, figures stay open where they are refused."""
     screen = m.screens[s.screen]
-    if screen.kind == "figures":
+    if isinstance(screen, FiguresScreen):
         return _take_figures(m, s, screen)
+    screen = m.showing(s, EntryScreen)
     if screen.of == "slot" or not screen.reading:
         return _full_entry(m, s._replace(typed=""), screen, s.typed if screen.of == "slot" else s.typed.ljust(screen.digits, "0"))
     hz = read_frequency(m, screen, s.typed)
@@ -110,11 +121,11 @@ def take(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return refused(m, s) if hz is None or _off_raster(screen, hz) else (m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING)
 
 
-def _off_raster(screen: Screen, hz: int) -> bool:
+def _off_raster(screen: FrequencyScreen, hz: int) -> bool:
     return bool(screen.rasters_hz) and all(hz % raster for raster in screen.rasters_hz)
 
 
-def _take_figures(m: Machine, s: State, screen: Screen) -> Outcome:
+def _take_figures(m: Machine, s: State, screen: FiguresScreen) -> Outcome:
     if screen.of != "frequency":
         return keep_back(m, s, "", 0)
     figures = "".join(c for c in s.letters if c.isdigit())
@@ -124,7 +135,7 @@ def _take_figures(m: Machine, s: State, screen: Screen) -> Outcome:
     return m.apply_auto_shift(m.set_freq(go_back(m, s), hz), hz), NOTHING
 
 
-def read_frequency(m: Machine, screen: Screen, typed: str) -> int | None:
+def read_frequency(m: Machine, screen: EntryScreen, typed: str) -> int | None:
     """Return what digits of any length stand for, hertz; None where they say nothing or two things.
 
     ``reading`` is ``whole_mhz``: without a point they are megahertz; ``zeros``: megahertz and kilohertz, what is
@@ -154,7 +165,7 @@ def leave_entry(m: Machine, s: State, arg: str, n: int) -> Outcome:
     return go_back(m, s), NOTHING
 
 
-def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
+def _full_entry(m: Machine, s: State, screen: EntryScreen, typed: str) -> Outcome:
     s = go_back(m, s)
     if screen.of == "slot":
         index = m.profile.slot_typed(typed, s.positions[s.unit])
@@ -169,7 +180,7 @@ def _full_entry(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     return m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING
 
 
-def entered_hz(m: Machine, s: State, screen: Screen, typed: str) -> int:
+def entered_hz(m: Machine, s: State, screen: FrequencyScreen, typed: str) -> int:
     """Return the frequency that all digits of an entry stand for on this radio, hertz."""
     hz = int(typed.ljust(9, "0"))
     if screen.fill_half and typed[-2:] in ("12", "37", "62", "87"):
@@ -185,23 +196,23 @@ def entered_hz(m: Machine, s: State, screen: Screen, typed: str) -> int:
 
 def fill(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Fill the missing zeros of an entry and take it."""
-    screen = m.screens[s.screen]
+    screen = m.showing(s, EntryScreen)
     return _full_entry(m, s._replace(typed=""), screen, s.typed.ljust(screen.digits, "0"))
 
 
 def clear_typed(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Drop what was typed: an entry ends, an open value stays open."""
     emptied = s._replace(typed="")
-    return (go_back(m, emptied) if m.screens[s.screen].kind == "entry" else emptied), NOTHING
+    return (go_back(m, emptied) if isinstance(m.screens[s.screen], EntryScreen) else emptied), NOTHING
 
 
-def digits_for(screen: Screen, hz: int) -> str:
+def digits_for(screen: FrequencyScreen, hz: int) -> str:
     """Return the digits to type for a frequency (hertz) on an entry of a set length."""
     unit = 10 ** (9 - screen.digits)
     return f"{-(-hz // unit) if screen.grid == 'step_down' else hz // unit:0{screen.digits}d}"
 
 
-def _full_number(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
+def _full_number(m: Machine, s: State, screen: ListScreen, typed: str) -> Outcome:
     for index, entry in enumerate(screen.entries):
         if entry.number == typed:
             at = s._replace(cursor=index)
@@ -209,17 +220,17 @@ def _full_number(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
     return refused(m, s)
 
 
-def _full_pick(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
+def _full_pick(m: Machine, s: State, screen: PickerScreen, typed: str) -> Outcome:
     index = m.profile.slot_typed(typed, s.pick)
     return refused(m, s) if index is None else (s._replace(pick=index), NOTHING)
 
 
-def _full_value(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
+def _full_value(m: Machine, s: State, screen: ValueScreen, typed: str) -> Outcome:
     setting = m.settings[s.opened]
     index = typed_value(m, s.opened, typed)
     if setting.means is Means.SEND_FREQUENCY:
-        entry, hz = next(x for x in m.screens if x.of == "frequency"), int(typed) * setting.digit_hz
-        if not m.profile.receives(hz) or _off_raster(entry, hz):
+        entry, hz = m.frequency_screen, int(typed) * setting.digit_hz
+        if not m.profile.receives(hz) or (entry is not None and _off_raster(entry, hz)):
             return refused(m, s)
     return refused(m, s) if index is None else (s._replace(value=index), NOTHING)
 
@@ -250,14 +261,19 @@ def typed_for(m: Machine, setting: int, value: int) -> str | None:
     return None if found is None or len(str(found)) > x.digits else f"{found:0{x.digits}d}"
 
 
-def _full_list(m: Machine, s: State, screen: Screen, typed: str) -> Outcome:
+def _full_list(m: Machine, s: State, screen: ListScreen, typed: str) -> Outcome:
     if not screen.live:
         return _full_number(m, s, screen, typed)
     index = typed_value(m, s.opened, typed)
     return refused(m, s) if index is None else (m.keep(s, s.opened, index), NOTHING)
 
 
-_FULL = {"entry": _full_entry, "list": _full_list, "picker": _full_pick, "value": _full_value}
+_FULL: dict[type[Screen], Callable[[Machine, State, Any, str], Outcome]] = {
+    EntryScreen: _full_entry,
+    ListScreen: _full_list,
+    PickerScreen: _full_pick,
+    ValueScreen: _full_value,
+}
 
 
 ENTRY_VERBS: dict[str, Verb] = {

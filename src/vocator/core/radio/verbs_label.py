@@ -4,10 +4,12 @@
 before the first (only dots show), ``len(letters)`` once nothing blinks any more.
 """
 
+from vocator.core.radio.going import Outcome, Verb, go_back, go_home
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
+from vocator.core.radio.screens import FiguresScreen, LabelScreen, PickerScreen
 from vocator.core.radio.state import LOW, NOTHING, State
-from vocator.core.radio.verbs import STOPS, Outcome, Verb, go_back, go_home
+from vocator.core.radio.verbs import STOPS
 from vocator.core.radio.verbs_entry import move_cursor, turn_figure
 
 
@@ -18,11 +20,11 @@ def blinking(s: State) -> bool:
 
 def choose(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Turn the blinking place through the characters, or the figure under a cursor."""
-    if m.screens[s.screen].kind == "figures":
+    if isinstance(m.screens[s.screen], FiguresScreen):
         return turn_figure(m, s, n)
     if not blinking(s):
         return s, LOW
-    characters = m.screens[s.screen].characters
+    characters = m.showing(s, LabelScreen).characters
     at = characters.find(s.letters[s.place])
     to = at + n if at >= 0 else n - (n > 0)
     letter = characters[min(max(to, 0), len(characters) - 1) if arg == STOPS else to % len(characters)]
@@ -31,7 +33,7 @@ def choose(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def forward(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go on to the next place; once nothing blinks, wipe all and start over."""
-    screen = m.screens[s.screen]
+    screen = m.showing(s, LabelScreen)
     if s.place < 0:
         return s._replace(letters=screen.characters[0] * screen.length, place=0), NOTHING
     if not blinking(s):
@@ -41,14 +43,14 @@ def forward(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def onward(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go on to the next place; it stops at the last."""
-    if m.screens[s.screen].kind == "figures":
+    if isinstance(m.screens[s.screen], FiguresScreen):
         return move_cursor(m, s, 1)
     return (s._replace(place=s.place + 1), NOTHING) if s.place + 1 < len(s.letters) else (s, LOW)
 
 
 def backward(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go back to the place before."""
-    if m.screens[s.screen].kind == "figures":
+    if isinstance(m.screens[s.screen], FiguresScreen):
         return move_cursor(m, s, -1)
     return (s._replace(place=s.place - 1), NOTHING) if s.place > 0 else (s, LOW)
 
@@ -87,6 +89,7 @@ def keep_pushed(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def letter(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Choose a letter by repeated taps; another key changes the same place, or goes on, a pause goes on to the next."""
     screen = m.screens[s.screen]
+    assert isinstance(screen, (LabelScreen, PickerScreen))
     group = dict(screen.letters).get(str(n))
     if group is None:
         return s, LOW
@@ -112,7 +115,8 @@ def relabel(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def _with_label(m: Machine, s: State) -> State:
     stored = s.slots[s.pick]
-    letters = s.letters.rstrip() if m.screens[s.screen].trims else s.letters
+    screen = m.screens[s.screen]
+    letters = s.letters.rstrip() if isinstance(screen, LabelScreen) and screen.trims else s.letters
     if stored is None:
         return s
     lit = bool(letters) if m.profile.lit_labels else stored.lit

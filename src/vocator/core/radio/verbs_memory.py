@@ -1,10 +1,12 @@
 """Verbs that work on slots: recall, pick, write, split, erase, groups."""
 
+from vocator.core.radio.going import Outcome, Verb, go_back, go_home, push, refused, say, up_to_list
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
+from vocator.core.radio.screens import ListScreen, PickerScreen, QuestionScreen, Writing
 from vocator.core.radio.state import LABEL, LOW, NOTHING, Effects, State, Stored
-from vocator.core.radio.verbs import STOPS, Outcome, Verb, go_back, go_home, push, refused, say, up_to_list, with_waiting
+from vocator.core.radio.verbs import STOPS, with_waiting
 
 
 def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -28,7 +30,7 @@ def recall(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def pick(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go through the slots of the picker, or of the picked slot's group, in its order."""
-    to, beeps = m.picked(s, m.screens[s.screen], n, arg == STOPS)
+    to, beeps = m.picked(s, m.showing(s, PickerScreen), n, arg == STOPS)
     return s._replace(pick=to), Effects(("low",) * beeps)
 
 
@@ -40,7 +42,7 @@ def pick_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def bank(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go to a bank: to the same number in it where a slot is picked, to its first occupied slot in memory mode."""
     first = m.profile.group_texts.index(arg) * m.profile.group_size
-    if m.screens[s.screen].kind == "picker":
+    if isinstance(m.screens[s.screen], PickerScreen):
         return s._replace(pick=first + s.pick % m.profile.group_size), NOTHING
     if not m.in_memory(s):
         return s, LOW
@@ -100,19 +102,21 @@ def _store(m: Machine, s: State, stored: Stored | None) -> State:
 def _leave(m: Machine, s: State, at: int, after: str = "") -> State:
     """Leave a list of slots, or a dialogue, as its profile says: home, into memory mode, back to the list it was opened from, or not."""
     screen = m.screens[at]
-    after = after or screen.after or "home"
+    after = after or (screen.after if isinstance(screen, Writing) else "") or "home"
+    message = screen.message if isinstance(screen, PickerScreen) else ""
     if after == "stay":
-        return say(m, moved_on(m, s), screen.message)
+        return say(m, moved_on(m, s), message)
     if after == "memory":
         s = s._replace(modes=with_item(s.modes, s.unit, m.memory))
     if after in ("home", "memory"):
-        return say(m, go_home(m, s), screen.message)
-    return say(m, up_to_list(m, s), screen.message)
+        return say(m, go_home(m, s), message)
+    return say(m, up_to_list(m, s), message)
 
 
 def moved_on(m: Machine, s: State, moves: str = "") -> State:
     """Let the list of slots that shows go on from a slot: to the next, or to the next free one."""
-    moves = moves or m.screens[s.screen].moves_on
+    screen = m.screens[s.screen]
+    moves = moves or (screen.moves_on if isinstance(screen, Writing) else "")
     if moves == "next_free":
         return s._replace(pick=m.free_after(s, s.pick))
     if moves == "next":
@@ -122,12 +126,13 @@ def moved_on(m: Machine, s: State, moves: str = "") -> State:
 
 
 def _is_second_save(m: Machine, s: State) -> bool:
-    return m.screens[s.screen].second_save and s.pick == s.last_written and s.slots[s.pick] is not None
+    screen = m.screens[s.screen]
+    return isinstance(screen, PickerScreen) and screen.second_save and s.pick == s.last_written and s.slots[s.pick] is not None
 
 
 def write(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Write the VFO into the picked slot; ask or refuse where the radio does."""
-    screen = m.screens[s.screen]
+    screen = m.showing(s, PickerScreen)
     if screen.occupied == "refuse" and s.slots[s.pick] is not None and not _is_second_save(m, s):
         return refused(m, s)
     if screen.asks and (screen.occupied != "ask" or s.slots[s.pick] is not None):
@@ -137,13 +142,13 @@ def write(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def confirm(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Say yes to the question of a store; where that leads to is said by the question, else by the list of slots."""
-    picker, question = s.stack[-1], m.screens[s.screen]
+    picker, question = s.stack[-1], m.showing(s, QuestionScreen)
     return _written(m, go_back(m, s), picker, question.after)
 
 
 def decline(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Say no: back to where the question came from, which may go on from the slot."""
-    moves = m.screens[s.screen].moves_on
+    moves = m.showing(s, QuestionScreen).moves_on
     s = go_back(m, s)
     return moved_on(m, s, moves) if moves else s, NOTHING
 
@@ -154,10 +159,16 @@ def _written(m: Machine, s: State, picker: int, after: str = "") -> Outcome:
         s = _store(m, s, before._replace(split_hz=m.freq(s)))
     else:
         s = _store(m, s, m.to_write(s)._replace(label=s.letters.rstrip() or None))
-    beep = m.screens[picker].write_beep
+    beep = _beep(m, picker)
     if s.pick != m.profile.call_slot:
         s = _stand_at(s, s.pick)
     return _leave(m, _noted(m, s), picker, after), Effects((beep,)) if beep else NOTHING
+
+
+def _beep(m: Machine, screen: int) -> str:
+    """Return the beep of writing on a screen, an empty text for none."""
+    writing = m.screens[screen]
+    return writing.write_beep if isinstance(writing, Writing) else ""
 
 
 def _noted(m: Machine, s: State) -> State:
@@ -177,7 +188,7 @@ def change_all(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def _with_waiting(m: Machine, s: State, stored: Stored) -> Outcome:
-    at, screen = s.screen, m.screens[s.screen]
+    at, beep = s.screen, _beep(m, s.screen)
     s = with_waiting(m, s)
     for what, value in s.pending:
         if what == LABEL:
@@ -189,8 +200,7 @@ def _with_waiting(m: Machine, s: State, stored: Stored) -> Outcome:
     s = _store(m, s, stored)
     if s.pick != m.profile.call_slot:
         s = _stand_at(s, s.pick)
-    effects = Effects((screen.write_beep,)) if screen.write_beep else NOTHING
-    return _leave(m, _noted(m, s), at, screen.after), effects
+    return _leave(m, _noted(m, s), at), Effects((beep,)) if beep else NOTHING
 
 
 def write_split(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -198,7 +208,7 @@ def write_split(m: Machine, s: State, arg: str, n: int) -> Outcome:
     before = s.slots[s.pick]
     if before is None:
         return refused(m, s)
-    beep = m.screens[s.screen].write_beep
+    beep = _beep(m, s.screen)
     s = _store(m, s, before._replace(split_hz=m.freq(s)))
     if s.pick != m.profile.call_slot:
         s = _stand_at(s, s.pick)
@@ -217,19 +227,19 @@ def erase(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Erase the picked slot, after a question where there is one; memory mode goes on to the next occupied one."""
     if s.slots[s.pick] is None:
         return refused(m, s)
-    if m.screens[s.screen].kind == "picker" and m.screens[s.screen].asks:
-        return push(s, m.profile.screen(m.screens[s.screen].asks)), NOTHING
-    screen = s.screen
+    screen, at = m.screens[s.screen], s.screen
+    if isinstance(screen, PickerScreen) and screen.asks:
+        return push(s, m.profile.screen(screen.asks)), NOTHING
     last = -1 if s.last_written == s.pick else s.last_written
     s = _store(m, s, None)._replace(last_written=last)
-    listed = s.stack and any(m.screens[x].kind == "list" for x in s.stack)
-    if m.screens[screen].kind == "question" and listed and m.screens[screen].after in ("", "list"):
+    listed = s.stack and any(isinstance(m.screens[x], ListScreen) for x in s.stack)
+    if isinstance(screen, QuestionScreen) and listed and screen.after in ("", "list"):
         return up_to_list(m, s), NOTHING
-    if m.screens[screen].kind == "question":
+    if isinstance(screen, QuestionScreen):
         following = m.after_erased(s, s.pick)
         return (_stand_at(go_home(m, s), following) if following is not None else go_home(m, s)), NOTHING
     following = m.after_erased(s, s.pick) if s.positions[s.unit] == s.pick else None
-    return _leave(m, _stand_at(s, following) if following is not None else s, screen), NOTHING
+    return _leave(m, _stand_at(s, following) if following is not None else s, at), NOTHING
 
 
 def erase_shown(m: Machine, s: State, arg: str, n: int) -> Outcome:

@@ -1,9 +1,9 @@
 """Verbs that go from mode to mode, from side to side and from band to band."""
 
+from vocator.core.radio.going import Outcome, Verb
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.state import NOTHING, State
-from vocator.core.radio.verbs import Outcome, Verb
 
 
 def switch_mode(m: Machine, s: State, arg: str, n: int) -> Outcome:

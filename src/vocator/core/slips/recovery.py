@@ -17,6 +17,7 @@ from vocator.core.proving.prover import judge
 from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH
+from vocator.core.radio.screens import EntryScreen, LabelScreen, PickerScreen
 from vocator.core.radio.start import settings_of_set
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -247,7 +248,7 @@ def _prefixes(twin: Twin, every: list[State]) -> list[tuple[str, ...]]:
     routes = Routes(twin)
     for state in every:
         screen = twin.screens[state.screen]
-        cycle = dict(screen.letters).get(state.letter_key, "")
+        cycle = dict(screen.letters if isinstance(screen, (LabelScreen, PickerScreen)) else ()).get(state.letter_key, "")
         for times in range(1, len(cycle)):  # the key of the letter goes round to the right one
             found[(state.letter_key * times,)] = None
         for binding in screen.bind:
@@ -273,7 +274,7 @@ def _meant(course: Course, every: list[State], step: int) -> Iterator[tuple[str,
     first = next(iter(course.actions(course.steps[step])), None)
     if first is None or not first.text.startswith("[") or " " in first.text or first.text.strip("[]") in GENERAL:
         return
-    if all(course.twin.screens[s.screen].kind == "entry" for s in every):
+    if all(isinstance(course.twin.screens[s.screen], EntryScreen) for s in every):
         yield (first.text,)
 
 

@@ -196,7 +196,7 @@ class SheetRepository:
     def add_ticks(self, ticks: Iterable[Tick]) -> dict[str, set[str]]:
         """Keep the ticks that are not there yet; returns by sheet the ids that were new."""
         new: dict[str, set[str]] = {}
-        for t in ticks:
+        for t in {t.id: t for t in ticks}.values():
             if self.book.row("tick", t.id) is None:
                 outcome = str(t.outcome) if t.outcome else None
                 self.book.put("tick", {**asdict(t), "at": t.at.isoformat(), "outcome": outcome, "settled": False})

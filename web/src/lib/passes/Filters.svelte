@@ -1,7 +1,7 @@
 <!-- Which passes are shown, in one row. -->
 <script lang="ts">
   import type { Satellite } from '../api';
-  import { keep } from '../keep';
+  import { keep } from '../keeping/keep';
   import { EVERYTHING, WAY_SHORT, type Wanted } from './filter';
 
   let { wanted = $bindable(), satellites, found }: { wanted: Wanted; satellites: Satellite[]; found: number } = $props();

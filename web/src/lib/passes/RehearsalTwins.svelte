@@ -2,7 +2,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { get, type Model, type Plan, type Play } from '../api';
-  import { data } from '../bench/data.svelte';
+  import { data } from '../programming/bench/data.svelte';
   import { shell } from '../shell/state.svelte';
   import { TwinPlay } from '../twin/play.svelte';
   import TwinPanel from '../twin/TwinPanel.svelte';

@@ -1,7 +1,7 @@
 <!-- An hour for several operators: who works which satellite with which radios. -->
 <script lang="ts">
   import { post, type ListedPass, type Radio, type Schemas } from '../api';
-  import { keep, recall } from '../keep';
+  import { keep, recall } from '../keeping/keep';
   import Dialog from '../shell/Dialog.svelte';
   import { shell } from '../shell/state.svelte';
   import HourPlan from './HourPlan.svelte';

@@ -1,5 +1,5 @@
 /** The phone as a compass: where its top edge points, from true north. */
-import { keep, recall } from '../keep';
+import { keep, recall } from '../keeping/keep';
 
 type Turned = DeviceOrientationEvent & { webkitCompassHeading?: number };
 type Asking = typeof DeviceOrientationEvent & { requestPermission?: () => Promise<'granted' | 'denied'> };

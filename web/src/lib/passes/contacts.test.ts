@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ContactIn } from '../api';
-import { Waiting } from '../waiting';
+import { Waiting } from '../keeping/waiting';
 import { contacts } from './ride.svelte';
 
 const stamp = (note = ''): ContactIn => ({

@@ -1,8 +1,8 @@
 /** The clock of a ride: live by the server's clock, or rehearsed at a speed; announces each change. */
 import { get, post, type ContactIn, type Kept, type Plan, type Play, type Rehearsal, type Schemas, type Score } from '../api';
-import { keep, recall } from '../keep';
+import { keep, recall } from '../keeping/keep';
 import { shell } from '../shell/state.svelte';
-import { NO_ROOM, Waiting } from '../waiting';
+import { NO_ROOM, Waiting } from '../keeping/waiting';
 
 export const AHEAD_S = 8;
 

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ContactIn, Plan, Play, Rehearsal } from '../api';
-import { Waiting } from '../waiting';
+import { Waiting } from '../keeping/waiting';
 import { contacts, Ride } from './ride.svelte';
 
 const RISE = Date.parse('2026-05-01T10:00:00Z');

@@ -1,5 +1,5 @@
 /** Moments as people read them: local time or UTC, as chosen. */
-import { keep, recall } from '../keep';
+import { keep, recall } from '../keeping/keep';
 
 class Clock {
   utc = $state(recall('utc', false));
@@ -56,6 +56,7 @@ export function until(at: string, now: number): string {
 /** `12 min 05 s`. */
 export function span(seconds: number): string {
   const whole = Math.max(Math.round(seconds), 0);
+  if (whole >= 6000) return `${Math.floor(whole / 3600)} h ${String(Math.floor((whole % 3600) / 60)).padStart(2, '0')} min`;
   return whole < 60 ? `${whole} s` : `${Math.floor(whole / 60)} min ${String(whole % 60).padStart(2, '0')} s`;
 }
 

@@ -22,5 +22,6 @@ describe('moments and figures as they are read', () => {
     expect(megahertz(145_957_500)).toBe('145.9575');
     expect(kilohertz(-9001)).toBe('−9.0');
     expect(span(725)).toBe('12 min 05 s');
+    expect(span(69_775)).toBe('19 h 22 min');
   });
 });

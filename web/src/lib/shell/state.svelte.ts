@@ -1,8 +1,8 @@
 /** What all places share: whether the server answers, the queue of ticks, messages, the theme. */
 import { get, post, Refused, type Kept, type Station, type Tick } from '../api';
-import { field } from '../away/field.svelte';
-import { keep, recall } from '../keep';
-import { NO_ROOM, Waiting } from '../waiting';
+import { field } from '../network/field.svelte';
+import { keep, recall } from '../keeping/keep';
+import { NO_ROOM, Waiting } from '../keeping/waiting';
 
 type Reach = 'ok' | 'server' | 'store' | 'disk';
 

@@ -1,7 +1,7 @@
 <!-- The virtual radio, drawn from its profile. -->
 <script lang="ts">
   import type { Display, Model } from '../api';
-  import Glass from '../glass/Glass.svelte';
+  import Glass from './glass/Glass.svelte';
   import type { TwinPlay } from './play.svelte';
   import TwinKey from './TwinKey.svelte';
 

@@ -1,0 +1,1 @@
+"""What is kept: radios and slots, contacts, archive, station."""

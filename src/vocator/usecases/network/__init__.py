@@ -1,0 +1,1 @@
+"""Who may do what, devices in the field, work done in processes apart."""

@@ -1,0 +1,1 @@
+"""Outings of several people: channels, sheets, cards, what is not heard."""

@@ -1,0 +1,1 @@
+"""Satellites, passes, rides and rehearsals."""

@@ -1,0 +1,1 @@
+"""Descriptions of radios: taken in, checked, described, compared, tried."""

@@ -1,0 +1,1 @@
+"""A line and a radio made into a sheet, followed, and recovered from."""

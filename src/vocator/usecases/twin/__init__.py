@@ -1,0 +1,1 @@
+"""The virtual radio: played on, drawn, drilled on."""

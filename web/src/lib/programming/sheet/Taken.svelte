@@ -1,0 +1,87 @@
+<!-- The slot turned out to be taken: leave it, then another slot, or overwrite it on purpose. -->
+<script lang="ts">
+  import { post, type NextFree, type Sheet, type Step } from '../../api';
+  import CapView from '../../twin/cap/CapView.svelte';
+  import Dialog from '../../shell/Dialog.svelte';
+  import { shell } from '../../shell/state.svelte';
+
+  let {
+    open = $bindable(false),
+    sheet,
+    radio,
+    power,
+    one,
+    step,
+    onPurpose,
+  }: { open: boolean; sheet: string; radio: number; power: string | null; one: { slot: string; slot_text: string; line: string; label: string | null }; step: Step | null; onPurpose: () => void } = $props();
+
+  let free = $state<string[]>([]);
+  let other = $state('');
+  let noted = $state(false);
+  let trouble = $state('');
+
+  $effect(() => {
+    if (open) void note();
+    else {
+      noted = false;
+      other = '';
+      trouble = '';
+    }
+  });
+
+  /** What was seen is noted, and which slots are known to be free is asked. */
+  async function note(): Promise<void> {
+    try {
+      free = (await post<NextFree>(`/sheets/${sheet}/taken`, { slot: one.slot })).next_free;
+      other = free[0] ?? '';
+      noted = true;
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+
+  async function elsewhere(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    try {
+      const own = await post<Sheet>('/sheets', { radio_id: radio, slot: other.trim(), line: one.line, label: one.label, power });
+      location.assign(`/sheet/${own.id}`);
+    } catch (error) {
+      trouble = shell.note(error);
+    }
+  }
+</script>
+
+<Dialog bind:open title="Slot {one.slot_text} is taken">
+  {#if step?.look?.leave.length}
+    <p><b>First leave it as it is.</b> Nothing is written then.</p>
+    <div class="caps">{#each step.look.leave as cap, at (at)}<CapView {cap} />{/each}</div>
+  {/if}
+  {#if noted}<p class="quiet" role="status">Noted: something stands in slot {one.slot_text}.</p>{/if}
+  {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
+  <form class="other" onsubmit={elsewhere}>
+    <label for="other-slot">Another slot{free.length ? `, known to be free: ${free.join(', ')}` : ' (none is known to be free: look first)'}</label>
+    <div class="acts">
+      <input id="other-slot" class="field" bind:value={other} maxlength="20" autocomplete="off" />
+      <button type="submit" class="act next" disabled={!other.trim()}>Write the keys for it</button>
+    </div>
+  </form>
+  <div class="acts"><button type="button" class="act plain" onclick={onPurpose}>What stands there may go: overwrite it on purpose</button></div>
+</Dialog>
+
+<style>
+  .caps,
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px 16px;
+  }
+  .caps {
+    margin: 0 0 14px;
+  }
+  .other {
+    margin: 0 0 18px;
+  }
+  .other .field {
+    width: 8em;
+  }
+</style>
