@@ -152,8 +152,10 @@ class Server:
 
     def start(self) -> None:
         from vocator.api.app import create_app
+        from vocator.api.serve import options
 
-        config = uvicorn.Config(create_app(ROOT / "web" / "dist"), host="127.0.0.1", port=self.port, log_level="error")
+        as_served = options() | {"log_level": "error", "log_config": None}
+        config = uvicorn.Config(create_app(ROOT / "web" / "dist"), host="127.0.0.1", port=self.port, **as_served)
         self._server = uvicorn.Server(config)
         self._thread = threading.Thread(target=self._server.run, daemon=True)
         self._thread.start()

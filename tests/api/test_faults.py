@@ -5,8 +5,10 @@ import logging
 import logging.config
 import socket
 import sys
+import time
 from contextlib import contextmanager
-from threading import Thread
+from http.client import HTTPConnection
+from threading import Event, Thread
 
 import pytest
 import uvicorn
@@ -108,6 +110,41 @@ def test_who_says_nothing_or_says_it_too_slowly_holds_no_connection(sent, monkey
         slow.sendall(sent)
         while slow.recv(4096):
             pass  # whatever is said about it, the connection ends
+
+
+def test_a_request_that_came_while_the_server_was_busy_is_answered_though_its_connection_was_idle_for_long():
+    """Between looking at connections and at clocks the loop reads from the others: what comes then must not be thrown away."""
+    busy, asked = Event(), Event()
+
+    class Busy(Patient):
+        all = []
+
+        def data_received(self, data):
+            if b"/busy" in data:
+                for each in self.all:
+                    each._wait(0.2)  # as if it had been idle nearly as long as it may
+                busy.set()
+                asked.wait(30)
+                time.sleep(0.4)
+            super().data_received(data)
+            self.all.append(self)
+
+    async def app(scope, receive, send):
+        await send({"type": "http.response.start", "status": 200, "headers": []})
+        await send({"type": "http.response.body", "body": b"ok"})
+
+    config = uvicorn.Config(app, http=Busy, log_level="critical", lifespan="off", timeout_keep_alive=60)
+    with socket.socket() as listening, running(config, listening):
+        idle, other = (HTTPConnection(*listening.getsockname(), timeout=30) for _ in range(2))
+        idle.request("GET", "/")
+        assert idle.getresponse().read() == b"ok"
+        other.request("GET", "/busy")
+        assert busy.wait(30)
+        idle.request("GET", "/")
+        asked.set()
+        assert idle.getresponse().read() == b"ok" == other.getresponse().read()
+        idle.close()
+        other.close()
 
 
 def test_who_connects_and_never_agrees_on_tls_holds_no_connection(monkeypatch, tmp_path):

@@ -1,6 +1,7 @@
 """How long the server waits for a request: those who say nothing, or say it too slowly, do not hold a connection."""
 
 import asyncio
+from collections.abc import Callable
 from typing import Any, cast
 
 from uvicorn.loops.auto import auto_loop_factory
@@ -11,6 +12,8 @@ HANDSHAKE_S = 10.0
 HEAD_S = 15.0
 """A request's head is there by then, or the connection is closed; one that is idle between requests too."""
 BODY_S = 120.0
+HEARD_S = 0.1
+"""What came while the server was busy is read before it gives up: its event loop may look at clocks before connections."""
 
 
 def loop_of_the_network() -> asyncio.AbstractEventLoop:
@@ -57,9 +60,12 @@ class Patient(cast(Any, AutoHTTPProtocol)):  # type: ignore[misc]
         return self.cycle is not None and not self.cycle.response_complete
 
     def _wait(self, seconds: float) -> None:
+        self._then(seconds, lambda: self._then(HEARD_S, self._give_up))
+
+    def _then(self, seconds: float, what: Callable[[], None]) -> None:
         if self.waiting is not None:
             self.waiting.cancel()
-        self.waiting = asyncio.get_running_loop().call_later(seconds, self._give_up)
+        self.waiting = asyncio.get_running_loop().call_later(seconds, what)
 
     def _give_up(self) -> None:
         if not self._busy() or self.cycle.more_body:

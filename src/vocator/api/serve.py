@@ -35,7 +35,7 @@ from vocator.usecases.twin.drawing import drawings
 SHARING = TypeAdapter(Sharing)
 COMMON: dict[str, Any] = {
     "timeout_graceful_shutdown": 3, "server_header": False, "proxy_headers": False, "http": Patient,
-    "timeout_worker_healthcheck": 60, "timeout_keep_alive": 15,
+    "timeout_worker_healthcheck": 60, "timeout_keep_alive": 60,  # longer than HEAD_S: patience closes what is idle
 }  # fmt: skip
 MOST_AT_ONCE = 400
 """So many connections and requests from other machines at a time; more are told to come again."""
