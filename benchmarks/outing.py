@@ -23,7 +23,8 @@ from vocator.settings import settings
 from vocator.storage.migrate import migrate
 from vocator.storage.outing_repositories import OutingRepository
 from vocator.storage.throwaway import Throwaway, throwaway_store
-from vocator.usecases.outings.outings import findings, make_sheets_for
+from vocator.usecases.outings.board import findings
+from vocator.usecases.outings.outings import make_sheets_for
 
 TONES = ("67.0", "88.5", "103.5", "118.8", "141.3")
 

@@ -16,8 +16,8 @@ from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.orbit.doppler import curve_of
 from vocator.core.orbit.doppler_set import doppler_set
 from vocator.core.orbit.elements import Elements
-from vocator.core.orbit.frames import Site
 from vocator.core.orbit.passes import find_passes
+from vocator.core.orbit.site import Site
 from vocator.core.orbit.sky import Sky
 from vocator.core.outing.ride_safety import Side, strays
 from vocator.files.links_file import read_links

@@ -11,9 +11,9 @@ from vocator.files.cards_pdf import qr_svg, write_cards
 from vocator.files.geojson import read_geojson, write_geojson
 from vocator.files.gpx import read_gpx, write_gpx
 from vocator.files.strict_yaml import load_yaml
-from vocator.usecases.outings.outings import DEMO_OUTING
+from vocator.usecases.keeping.demo import OUTING
 
-DEMO = outing_from(load_yaml(DEMO_OUTING).data)
+DEMO = outing_from(load_yaml(OUTING).data)
 
 
 def test_places_come_back_exactly_as_geojson_and_posts_as_gpx():

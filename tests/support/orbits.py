@@ -4,7 +4,7 @@ import json
 from datetime import UTC, datetime
 from pathlib import Path
 
-from vocator.core.orbit.frames import Site
+from vocator.core.orbit.site import Site
 from vocator.files.elements_any import read_elements
 
 REFERENCE = Path(__file__).parent.parent / "reference"

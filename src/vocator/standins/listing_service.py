@@ -12,8 +12,8 @@ import uvicorn
 from fastapi import FastAPI, Query, Response
 from fastapi.responses import JSONResponse, PlainTextResponse
 
-from vocator.core.orbit.frames import Site
 from vocator.core.orbit.grid import way
+from vocator.core.orbit.site import Site
 from vocator.files.strict_yaml import load_yaml
 
 LISTING = Path(__file__).parent.parent / "data" / "demo" / "listing.yaml"

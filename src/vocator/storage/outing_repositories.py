@@ -8,29 +8,9 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from vocator.core.keeping.records import Radio
+from vocator.core.outing.kept import KeptOuting, PlacedChannel
 from vocator.core.outing.outing import Outing, outing_from
 from vocator.storage.tables import LinkRow, OutingRow, PlacedRow, RadioRow, TroubleRow
-
-
-@dataclass(frozen=True, slots=True)
-class KeptOuting:
-    """An outing with its number and how often it was changed."""
-
-    id: int
-    version: int
-    changed_at: datetime
-    outing: Outing
-
-
-@dataclass(frozen=True, slots=True)
-class PlacedChannel:
-    """A channel as it was last put on a sheet for a radio."""
-
-    radio_id: int
-    channel_id: str
-    slot: str
-    stands_for: str
-    sheet_id: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,9 +15,9 @@ import sgp4
 from support.orbits import DOPPLER, ELEMENTS, PASSES, SITES, START
 from vocator.core.orbit.doppler import received_hz, to_send_hz
 from vocator.core.orbit.elements import faults_of
-from vocator.core.orbit.frames import Site
 from vocator.core.orbit.motion import model_of, position_of
 from vocator.core.orbit.passes import find_passes
+from vocator.core.orbit.site import Site
 from vocator.core.orbit.sky import Sky
 from vocator.files.tle import read_tle
 

@@ -11,11 +11,11 @@ from hypothesis import strategies as st
 from support.orbits import ELEMENTS, HOME, START
 from vocator.core.orbit.elements import AgeClass, Elements, age_class, age_words
 from vocator.core.orbit.footprint import footprint, in_and_out
-from vocator.core.orbit.frames import Site, site_of
 from vocator.core.orbit.grid import locator, place_of, way
 from vocator.core.orbit.horizon_mask import HorizonMask, mask_of
 from vocator.core.orbit.passes import Pass, find_passes
 from vocator.core.orbit.search import roots, sign_changes
+from vocator.core.orbit.site import Site, site_of
 from vocator.core.orbit.sky import Sky
 from vocator.core.refusal import Refusal
 

@@ -19,7 +19,8 @@ from vocator.core.refusal import Refusal
 from vocator.files.profile_yaml import model_names
 from vocator.files.region_yaml import load_region
 from vocator.files.strict_yaml import load_yaml
-from vocator.usecases.outings.outings import DEMO_OUTING, twins
+from vocator.usecases.keeping.demo import OUTING
+from vocator.usecases.outings.board import twins
 from vocator.usecases.twin.twins import twin_of
 
 PLAN = load_region("r2")
@@ -136,7 +137,7 @@ def test_a_sound_outing_has_no_findings_and_the_demonstrations_are_known() -> No
         channel("146.550 simplex", "SIMPLEX"),
     )
     assert find(sound, PLAN, twins(sound)) == []
-    demo = outing_from(load_yaml(DEMO_OUTING).data)
+    demo = outing_from(load_yaml(OUTING).data)
     kinds = {f.key.split()[0] for f in find(demo, PLAN, twins(demo))}
     assert kinds == {"none", "habit", "off", "product", "radio"}
     assert outing_from(demo.as_dict()) == demo
@@ -159,7 +160,7 @@ def test_what_is_no_outing_is_refused_with_what_to_do(given_parts: dict) -> None
 
 
 def test_the_demonstration_file_is_made_up() -> None:
-    text = Path(DEMO_OUTING).read_text(encoding="utf-8")
+    text = Path(OUTING).read_text(encoding="utf-8")
     assert all(
         name.startswith("QZ")
         for name in [line.split("name: ")[1].split(",")[0] for line in text.splitlines() if "tactical:" in line]

@@ -1,6 +1,5 @@
 """Outings: the plan, its findings, everybody's sheets, cards, exchange."""
 
-import json
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Query, Request, Response
@@ -24,7 +23,7 @@ from vocator.api.outings.outing_schemas import (
 from vocator.api.passes.passes import Body
 from vocator.api.passes.together_schemas import TogetherShape
 from vocator.api.store import Store
-from vocator.core.orbit.frames import Site
+from vocator.core.orbit.site import Site
 from vocator.core.refusal import Refusal
 from vocator.files.cards_pdf import qr_svg
 from vocator.files.geojson import write_geojson
@@ -34,25 +33,22 @@ from vocator.settings import settings
 from vocator.usecases.network.hand_over import for_person
 from vocator.usecases.network.making import cancel, make_all, making
 from vocator.usecases.outings import outing_csv
+from vocator.usecases.outings.board import board, summaries
 from vocator.usecases.outings.cards import outing_cards
+from vocator.usecases.outings.links import LINK_DAYS, by_link, new_link, volunteer_view, withdraw_link
 from vocator.usecases.outings.listing import fetch_listing, near
 from vocator.usecases.outings.outings import (
-    LINK_DAYS,
     accept,
     add,
-    add_places,
-    all_outings,
-    board,
-    by_link,
+    as_file,
     change,
     find_person,
     kept,
     make_sheets_for,
-    new_link,
     remove_outing,
-    volunteer_view,
-    withdraw_link,
+    take_file,
 )
+from vocator.usecases.outings.places import add_places
 from vocator.usecases.passes.together import outing_together_view
 
 router = APIRouter(prefix="/api", tags=["outings"])
@@ -80,12 +76,7 @@ def repeaters(
 @router.get("/outings")
 def outings(store: Store) -> list[OutingSummary]:
     """Return the outings."""
-    return [
-        OutingSummary(
-            id=k.id, name=k.outing.name, place=k.outing.place, first_day=k.outing.first_day, channels=len(k.outing.channels), people=len(k.outing.people)
-        )
-        for k in all_outings(store)
-    ]  # fmt: skip
+    return [OutingSummary.model_validate(one) for one in summaries(store)]
 
 
 @router.post("/outings", status_code=201)
@@ -202,11 +193,7 @@ def export(outing_id: int, form: str, store: Store) -> Response:
     """Return an outing as JSON, its places as GeoJSON or GPX."""
     outing = kept(store, outing_id).outing
     if form == "json":
-        return _file(
-            json.dumps({"vocator_outing": 1, **outing.as_dict()}, indent=1, ensure_ascii=False) + "\n",
-            "application/json",
-            "outing.json",
-        )
+        return _file(as_file(outing), "application/json", "outing.json")
     if form == "csv":
         return _file(write_outing_csv(outing), "text/csv", "channels.csv")
     if form == "geojson":
@@ -223,16 +210,7 @@ def _file(text: str, media: str, name: str) -> Response:
 @router.post("/outings/import", status_code=201)
 def take(raw: Body, store: Store) -> BoardShape:
     """Keep an outing from JSON as a new one."""
-    try:
-        given = json.loads(raw.decode("utf-8-sig"))
-    except ValueError as error:
-        raise Refusal(
-            f"no JSON: {error}", "outing", "a JSON file that was exported here", "It may be cut short: export it anew."
-        ) from None
-    version = given.pop("vocator_outing", None) if isinstance(given, dict) else None
-    if version != 1:
-        raise Refusal(f"version {version}", "outing", "version 1", "It is of a newer version, or no outing at all.")
-    return BoardShape.model_validate(board(store, add(store, given)))
+    return BoardShape.model_validate(board(store, take_file(store, raw)))
 
 
 @router.post("/outings/{outing_id}/places")

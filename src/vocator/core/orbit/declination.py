@@ -6,7 +6,7 @@ from functools import cache
 from pygeomag import GeoMag  # type: ignore[import-untyped]
 from pygeomag.wmm.wmm_2025 import WMM_2025  # type: ignore[import-untyped]
 
-from vocator.core.orbit.frames import Site
+from vocator.core.orbit.site import Site
 
 
 @cache

@@ -6,11 +6,12 @@ from datetime import datetime
 
 import numpy as np
 
-from vocator.core.orbit.frames import Site, below
+from vocator.core.orbit.frames import below
 from vocator.core.orbit.grid import locator
 from vocator.core.orbit.motion import position_of
 from vocator.core.orbit.passes import Pass
 from vocator.core.orbit.search import roots, sign_changes
+from vocator.core.orbit.site import Site
 from vocator.core.orbit.sky import Sky
 
 MEAN_RADIUS_KM = 6371.0

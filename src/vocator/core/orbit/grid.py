@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from geographiclib.geodesic import Geodesic
 
-from vocator.core.orbit.frames import Site
+from vocator.core.orbit.site import Site
 from vocator.core.refusal import Refusal
 
 _FORM = re.compile(r"[A-R]{2}([0-9]{2}([A-X]{2}([0-9]{2})?)?)?", re.IGNORECASE)

@@ -6,7 +6,7 @@ from enum import StrEnum
 from astral import Observer
 from astral.sun import elevation
 
-from vocator.core.orbit.frames import Site
+from vocator.core.orbit.site import Site
 
 DUSK_DEG = -6.0
 """Civil twilight: with the Sun higher than this one still sees the keys without a lamp."""

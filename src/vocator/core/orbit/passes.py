@@ -15,10 +15,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vocator.core.orbit.elements import Elements
-from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Site
+from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon
 from vocator.core.orbit.horizon_mask import HorizonMask
 from vocator.core.orbit.motion import ERRORS, positions
 from vocator.core.orbit.search import newton, roots, sign_changes
+from vocator.core.orbit.site import Site
 from vocator.core.orbit.sky import Flock, Sky
 from vocator.core.orbit.track import Owners, Pieces, Track
 from vocator.core.orbit.windows import Window, free_spans, free_spans_of

@@ -6,8 +6,9 @@ import numpy as np
 from sgp4.api import Satrec
 
 from vocator.core.orbit.elements import Elements
-from vocator.core.orbit.frames import Floats, Horizon, Sighted, Site
+from vocator.core.orbit.frames import Floats, Horizon, Sighted
 from vocator.core.orbit.motion import model_of, position_of, split_julian
+from vocator.core.orbit.site import Site
 
 
 class Sky(Sighted):

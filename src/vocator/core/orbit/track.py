@@ -9,7 +9,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vocator.core.orbit.elements import GRAVITY_KM3_S2
-from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Sighted, Site
+from vocator.core.orbit.frames import EQUATOR_KM, Floats, Horizon, Sighted
+from vocator.core.orbit.site import Site
 
 FLATTENING_J2 = 1.08263e-3
 

@@ -9,8 +9,8 @@ take 20 dB; -113 dBm is heard.
 import math
 from dataclasses import dataclass
 
-from vocator.core.orbit.frames import Site
 from vocator.core.orbit.grid import way
+from vocator.core.orbit.site import Site
 from vocator.core.outing.outing import Place
 
 SENT_DBM, GROUND_DB, HEARD_DBM = 37.0, 20.0, -113.0

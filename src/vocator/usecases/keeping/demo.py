@@ -7,15 +7,17 @@ from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.keeping.records import SlotEvent, SlotState, Station
+from vocator.core.outing.outing import outing_from
 from vocator.files.strict_yaml import load_yaml
+from vocator.storage.outing_repositories import OutingRepository
 from vocator.storage.repositories import RadioRepository, StationRepository
-from vocator.usecases.outings.outings import load_demo_outing
 from vocator.usecases.passes.satellites import load_demo_elements
 from vocator.usecases.programming.make_sheet import SheetRequest, goal_of
 from vocator.usecases.twin.twins import twin_of
 from vocator.where import DEMO
 
 TRAVERSE = DEMO / "traverse.yaml"
+OUTING = DEMO / "outing.yaml"
 
 
 def load_demo(session: Session) -> bool:
@@ -26,7 +28,7 @@ def load_demo(session: Session) -> bool:
     data = load_yaml(TRAVERSE).data
     StationRepository(session).save(replace(Station(), **data["station"]))
     load_demo_elements(session)
-    load_demo_outing(session)
+    OutingRepository(session).add(outing_from(load_yaml(OUTING).data), clock.utc_now())
     for given in data["radios"]:
         radio = radios.add(given["model"], given["firmware"], given["name"])
         radios.mark(radio.id, [(str(SlotState.FREE), 0, twin_of(given["model"], given["firmware"]).profile.slot_count - 1)])

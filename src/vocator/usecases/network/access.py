@@ -15,7 +15,7 @@ from vocator.storage.access_repositories import AccessRepository
 from vocator.storage.outing_repositories import OutingRepository
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.errors import NotFound, NotYours
-from vocator.usecases.outings.outings import by_link, digest
+from vocator.usecases.outings.links import by_link, digest
 
 SHORTEST = 12
 SESSION_HOURS = 12

@@ -10,7 +10,8 @@ from vocator.settings import settings
 from vocator.storage.database import session_for
 from vocator.storage.field_repository import FieldRepository
 from vocator.usecases.network.in_the_field import compiled_rows
-from vocator.usecases.outings.outings import find_person, kept, make_sheets_for, person_sees
+from vocator.usecases.outings.board import person_sees
+from vocator.usecases.outings.outings import find_person, kept, make_sheets_for
 
 
 def for_person(session: Session, outing_id: int, person_id: str) -> dict[str, Any]:

@@ -17,7 +17,8 @@ from vocator.storage.database import session_for
 from vocator.storage.outing_repositories import OutingRepository
 from vocator.storage.queue import SHEETS, Job, Status, counts, put_once, queue_for, task, workers
 from vocator.usecases.errors import Doubtful, NotFound, Unproven
-from vocator.usecases.outings.outings import kept, make_sheets_for, people_view
+from vocator.usecases.outings.board import people_view
+from vocator.usecases.outings.outings import kept, make_sheets_for
 
 TASK = "make_sheets_of_person"
 MOST_TRIES = 3

@@ -14,7 +14,8 @@ from vocator.files.card_layout import BOLD, Card, Cell
 from vocator.files.cards_pdf import SIZES, write_cards
 from vocator.files.region_yaml import load_region
 from vocator.usecases.errors import NotFound
-from vocator.usecases.outings.outings import channels_view, find_person, kept, people_view
+from vocator.usecases.outings.board import channels_view, people_view
+from vocator.usecases.outings.outings import find_person, kept
 from vocator.usecases.passes.pass_plan import PassPlan
 from vocator.usecases.passes.pass_set_up import arming_words, set_up_of
 from vocator.usecases.passes.pass_view import MANNERS, card_lines, track_of

@@ -7,8 +7,8 @@ from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.channel.channel import megahertz
-from vocator.core.orbit.frames import Site
 from vocator.core.orbit.grid import way
+from vocator.core.orbit.site import Site
 from vocator.core.outing.outing import Place
 from vocator.core.outing.reach import enough_w, path
 from vocator.core.refusal import Refusal

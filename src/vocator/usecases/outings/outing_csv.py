@@ -7,11 +7,11 @@ from sqlalchemy.orm import Session
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.channel.listing_line import resolve
+from vocator.core.outing.kept import KeptOuting
 from vocator.core.outing.outing import MOST, OutingChannel, outing_from
 from vocator.core.refusal import Refusal
 from vocator.files.outing_csv import CsvChannel, read_outing_csv
 from vocator.files.region_yaml import load_region
-from vocator.storage.outing_repositories import KeptOuting
 from vocator.usecases.outings.outings import change, kept
 
 

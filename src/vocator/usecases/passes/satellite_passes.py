@@ -8,9 +8,9 @@ from vocator.core.instants import instant_from
 from vocator.core.orbit.doppler import curve_of
 from vocator.core.orbit.doppler_set import DopplerSet, doppler_set
 from vocator.core.orbit.elements import Elements
-from vocator.core.orbit.frames import Site, site_of
 from vocator.core.orbit.horizon_mask import HorizonMask
 from vocator.core.orbit.passes import Found, Pass, find_passes
+from vocator.core.orbit.site import Site, site_of
 from vocator.core.orbit.sky import Sky
 from vocator.core.refusal import Refusal
 from vocator.files.data_problems import DataFileError, Problem

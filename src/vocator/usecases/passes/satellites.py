@@ -10,8 +10,8 @@ from sqlalchemy.orm import Session
 from vocator import clock
 from vocator.core.onair.links import Link
 from vocator.core.orbit.elements import Elements, age_class, age_words
-from vocator.core.orbit.frames import Site
 from vocator.core.orbit.horizon_mask import HorizonMask
+from vocator.core.orbit.site import Site
 from vocator.core.refusal import Refusal
 from vocator.files.elements_any import read_elements
 from vocator.files.elements_file import ElementFile

@@ -19,8 +19,8 @@ from vocator.core.onair.band import (
     heard,
     transmission,
 )
-from vocator.core.orbit.frames import Site
 from vocator.core.orbit.passes import find_passes
+from vocator.core.orbit.site import Site
 from vocator.core.orbit.sky import Sky
 from vocator.core.radio.state import Signal, State
 from vocator.core.radio.twin import Twin
