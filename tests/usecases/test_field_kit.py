@@ -2,52 +2,15 @@
 
 import json
 import random
-import zipfile
-from io import BytesIO
 
 import pytest
 
-from support.device import Device
+from support.device import Device, alike, both
 from vocator.files.profile_yaml import load_profile, model_names
 from vocator.usecases.keeping.demo import load_demo
 from vocator.usecases.network.field_kit import core_zip
 
 LINES = ["147.33 + 103.5 DEPOT", "442.1 d023 narrow", "146.55"]
-
-
-@pytest.fixture(scope="module")
-def folder(tmp_path_factory):
-    to = tmp_path_factory.mktemp("heart")
-    zipfile.ZipFile(BytesIO(core_zip())).extractall(to)
-    return to
-
-
-@pytest.fixture
-def device(folder, ahead):
-    made = Device(folder, ahead)
-    yield made
-    made.close()
-
-
-USUAL = ({"mode": "FM"}, {"soft": []}, {"entries": []}, {"power": None})
-"""What the API writes out where it is as usual, and the heart leaves out."""
-
-
-def _alike(found):
-    """Leave out what differs by nature: numbers and ids given, moments; and what is as usual."""
-    if isinstance(found, dict):
-        left_out = ("id", "radio_id", "created_at", "at", "changed_at", "token", "chain")
-        return {k: _alike(v) for k, v in found.items() if k not in left_out and {k: v} not in USUAL}
-    return [_alike(v) for v in found] if isinstance(found, list) else found
-
-
-def _both(client, device, method, path, body=None):
-    there = client.request(method, f"/api{path}", json=body)
-    status, here = device.ask(method, path, body)
-    assert status == there.status_code, (method, path, here, there.text)
-    if there.status_code != 204:
-        assert _alike(here) == _alike(there.json()), (method, path)
-    return there.json() if there.content else None, here
 
 
 def test_a_device_answers_as_the_server_does(client, device):
@@ -60,21 +23,21 @@ def test_a_device_answers_as_the_server_does(client, device):
         ("GET", "/drill?model=brisko-pico&person=me", None), ("GET", "/drill/exercise?model=brisko-pico&item=whole&seed=3", None),
         ("GET", "/sheets/none", None), ("POST", "/twin/start", {"model": "brisko-pico"}), ("GET", "/log?count=20&find=&first_day=2026-01-01", None),
     ]:  # fmt: skip
-        _both(client, device, method, path, body)
+        both(client, device, method, path, body)
     for i, model in enumerate(model_names()):
         slot = load_profile(model).slot_keys[3]
-        radio, own = _both(client, device, "POST", "/radios", {"model": model, "name": f"R{i}"})
+        radio, own = both(client, device, "POST", "/radios", {"model": model, "name": f"R{i}"})
         at, mine = f"/radios/{radio['id']}", f"/radios/{own['id']}"
         asked = {"slot": slot, "line": LINES[i % 3], "label": None}
         there = client.post("/api/sheets", json={**asked, "radio_id": radio["id"]})
         status, sheet = device.ask("POST", "/sheets", {**asked, "radio_id": own["id"]})
-        assert (status, _alike(sheet)) == (there.status_code, _alike(there.json())), model
+        assert (status, alike(sheet)) == (there.status_code, alike(there.json())), model
         calls = [("GET", "/goals", None), ("POST", "/marks", {"state": "free", "slots": "all but 1"}), ("GET", f"/slots/{slot}", None),
                  ("PUT", f"/slots/{slot}", {"state": "occupied", "shows": "146.52"}), ("GET", f"/slots/{slot}/faults", None), ("GET", "", None)]  # fmt: skip
         for method, path, body in calls:
             given = client.request(method, f"/api{at}{path}", json=body)
             status, here = device.ask(method, f"{mine}{path}", body)
-            assert (status, _alike(here)) == (given.status_code, _alike(given.json())), (model, path)
+            assert (status, alike(here)) == (given.status_code, alike(given.json())), (model, path)
         if status == 200 and there.status_code == 201 and i % 4 == 0:
             step = len(sheet["content"]["steps"]) // 2
             for path, body in (
@@ -85,7 +48,7 @@ def test_a_device_answers_as_the_server_does(client, device):
                 method = "POST" if body else "GET"
                 given = client.request(method, f"/api/sheets/{there.json()['id']}{path}", json=body)
                 status, here = device.ask(method, f"/sheets/{sheet['id']}{path}", body)
-                assert (status, _alike(here)) == (given.status_code, _alike(given.json())), (model, path)
+                assert (status, alike(here)) == (given.status_code, alike(given.json())), (model, path)
 
 
 def _tick_all(device, sheet, rng):
@@ -302,7 +265,7 @@ def test_the_same_kit_has_the_same_bytes_and_a_broken_profile_is_refused(folder,
         kept.write_text(text)
 
 
-def test_a_rehearsed_ride_is_scored_alike(client, device, session):
+def test_a_rehearsed_ride_is_scoredalike(client, device, session):
     load_demo(session)
     one = next(p for p in client.get("/api/passes?days=2").json()["passes"] if p["workable"])
     at = f"/passes/{one['number']}/{one['aos_utc']}"
@@ -333,7 +296,7 @@ def test_the_sheets_of_a_pass_that_was_taken_along_are_those_of_the_server(clien
     assert status == 201 and len(here["ids"]) == len(there["ids"]) > 1
     for mine, theirs in zip(here["ids"], there["ids"], strict=True):
         made = device.ask("GET", f"/sheets/{mine}")[1]
-        assert _alike(made["content"]) == _alike(client.get(f"/api/sheets/{theirs}").json()["content"])
+        assert alike(made["content"]) == alike(client.get(f"/api/sheets/{theirs}").json()["content"])
         assert made["content"]["chain"]["back"].startswith("/passes/") and made["content"]["chain"]["back"].endswith("?radio=1")
     first = device.ask("GET", f"/sheets/{here['ids'][0]}")[1]
     assert first["content"]["chain"]["next"] == here["ids"][1]

@@ -66,9 +66,14 @@ async def _known(request: Request, error: Exception) -> JSONResponse:
     return answer(problem(error))
 
 
+MOST_FAULTS = 8
+
+
 async def _invalid(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
-    faults = "; ".join(f"{'.'.join(str(p) for p in e['loc'])}: {e['msg']}" for e in error.errors())
+    found = error.errors()
+    faults = "; ".join(f"{'.'.join(str(p) for p in e['loc'])}: {e['msg']}" for e in found[:MOST_FAULTS])
+    faults += f"; and {len(found) - MOST_FAULTS} more" if len(found) > MOST_FAULTS else ""
     return answer({"type": "urn:vocator:request", "title": "The request has the wrong shape", "status": 422, "detail": faults})
 
 

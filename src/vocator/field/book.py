@@ -15,7 +15,8 @@ from vocator.core.refusal import Refusal
 Row = dict[str, Any]
 TABLES: dict[str, tuple[str, ...]] = {
     "station": ("id",), "radio": ("id",), "slot": ("radio_id", "slot"), "slot_event": ("id",), "sheet": ("id",), "tick": ("id",),
-    "work_log": ("id",), "drill_event": ("id",), "own_profile": ("model",), "handed": ("id",),
+    "work_log": ("id",), "drill_event": ("id",), "own_profile": ("model",), "handed": ("id",), "outing": ("id",),
+    "placed_channel": ("radio_id", "channel_id"),
 }  # fmt: skip
 """The tables with what names a row of each."""
 OWN_IDS = 2**32
@@ -129,16 +130,22 @@ def take(book: Book, given: Any, note: Callable[[int, SlotEvent], None]) -> dict
             book.put("own_profile", profile)
     if "outing" in given:
         book.put("handed", {**given["outing"], "id": 1})
+    outings = _take_outings(book, rows["outing"])
     ids: dict[int, int] = {}
     new_radios = 0
-    for radio in rows["radio"]:
-        same = next((r for r in book.rows("radio") if (r["model"], r["name"]) == (radio["model"], radio["name"])), None)
+    for given_radio in rows["radio"]:
+        radio = {**given_radio, "outing_id": outings.get(given_radio.get("outing_id") or 0)}
+        same = next((r for r in book.rows("radio") if _what(r) == _what(radio)), None)
         ids[radio["id"]] = same["id"] if same else radio["id"]
         if same is None:
             if book.row("radio", radio["id"]):
                 ids[radio["id"]] = book.new_id()
             book.put("radio", {**radio, "id": ids[radio["id"]]})
-            new_radios += 1
+            new_radios += radio["outing_id"] is None
+    for placed in rows["placed_channel"]:
+        radio_id = ids.get(placed["radio_id"])
+        if radio_id and book.row("placed_channel", radio_id, placed["channel_id"]) is None:
+            book.put("placed_channel", {**placed, "radio_id": radio_id})
     sheets = [s for s in rows["sheet"] if s["radio_id"] in ids and book.row("sheet", s["id"]) is None]
     for sheet in sheets:
         radio_id = ids[sheet["radio_id"]]
@@ -160,6 +167,22 @@ def take(book: Book, given: Any, note: Callable[[int, SlotEvent], None]) -> dict
     return {"radios": new_radios, "sheets": len(sheets)}
 
 
+def _what(radio: Row) -> tuple[Any, ...]:
+    """Return what makes a radio the same on another device: model and name, and whose it is at which outing."""
+    return radio["model"], radio["name"], radio.get("outing_id"), radio.get("person_id") if radio.get("outing_id") else None
+
+
+def _take_outings(book: Book, given: list[Row]) -> dict[int, int]:
+    """Keep outings that are not here in the same words; returns the number that each has here."""
+    ids = {}
+    for outing in given:
+        same = next((r for r in book.rows("outing") if r["content"] == outing["content"]), None)
+        ids[outing["id"]] = same["id"] if same else book.new_id() if book.row("outing", outing["id"]) else outing["id"]
+        if same is None:
+            book.put("outing", {**outing, "id": ids[outing["id"]]})
+    return ids
+
+
 def _checked(given: Any) -> dict[str, list[Row]]:
     needed: dict[str, dict[str, type]] = {
         "radio": {"id": int, "model": str, "name": str, "firmware": str, "marks": list},
@@ -167,6 +190,8 @@ def _checked(given: Any) -> dict[str, list[Row]]:
         "slot_event": {"radio_id": int, "slot": str, "at": str, "text": str, "effect": dict},
         "tick": {"id": str, "sheet_id": str, "step": int, "at": str, "done": bool},
         "own_profile": {"model": str, "first": str, "texts": dict},
+        "outing": {"id": int, "version": int, "changed_at": str, "content": dict},
+        "placed_channel": {"radio_id": int, "channel_id": str, "slot": str, "stands_for": str, "sheet_id": str},
     }  # fmt: skip
     if not isinstance(given, dict) or given.get("version") != 2 or not isinstance(given.get("rows"), dict):
         newer = isinstance(given, dict) and isinstance(given.get("version"), int) and given["version"] > 2

@@ -20,6 +20,7 @@ from vocator.core.keeping.log_filter import LogFilter
 from vocator.core.keeping.records import Outcome, SheetStatus, SlotState, Station, Tick
 from vocator.field import carried
 from vocator.field.book import Book, part, take
+from vocator.field.later import LATER
 from vocator.storage.repositories import LogRepository, RadioRepository, StationRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.keeping.radios import (
@@ -62,7 +63,15 @@ Given = dict[str, Any]
 Answer = Callable[..., Any]
 _book: Any = Book()  # use cases know it as a session of the store
 MOST_LINES = 20_000
-MADE = ("POST", "radios"), ("POST", "sheets"), ("POST", "sheets/batch"), ("POST", "passes/<number>/<aos>/sheets")
+MADE = (
+    ("POST", "radios"),
+    ("POST", "sheets"),
+    ("POST", "sheets/batch"),
+    ("POST", "passes/<number>/<aos>/sheets"),
+    ("POST", "outings"),
+    ("POST", "outings/import"),
+    ("POST", "outings/<outing_id>/people/<person_id>/sheet"),
+)
 """What answers 201 where it succeeds."""
 
 
@@ -244,11 +253,6 @@ def _log(count: str = "50", **wanted: str) -> list[Given]:
     return [{k: v for k, v in asdict(e).items() if k != "extra"} for e in found[: int(count)]]
 
 
-def _trainer() -> Any:
-    """Return the trainer, brought in when it is first asked for: the bench shall not wait for it."""
-    return import_module("vocator.usecases.twin.drill")
-
-
 def _pass_sheets(number: str, aos: str, given: Given, **choice: str) -> Given:
     """Make the sheets of a pass that was taken along, from what the page was shown of it."""
     query = f"?{urlencode(choice)}" if choice else ""
@@ -261,29 +265,9 @@ def _score(number: str, aos: str, given: Given) -> Given:
     return score(given["rehearsal"], [Turned(t["at_s"], t["memory"]) for t in given["turned"]], given["contacts_s"])
 
 
-def _drill(model: str, person: str = "me") -> Given:
-    found: Given = _trainer().drill_view(_book, model, person, clock.utc_now())
-    return found
-
-
-def _exercise(model: str, item: str, seed: str = "0", region: str = "r2") -> Given:
-    found: Given = _trainer().exercise_view(model, item, int(seed), region)
-    return found
-
-
-def _drilled(given: Given) -> Given:
-    trainer = _trainer()
-    found: Given = trainer.answer(
-        _book, trainer.Answered(**{"person": "me", "hints": 0, "keys": 0, **given, "at": instant_from(given["at"])})
-    )
-    _book.note("drill", answer=given)
-    return found
-
-
-def _ridden(given: Given) -> None:
-    trainer = _trainer()
-    trainer.keep_ride(_book, trainer.Ridden(**{"person": "me", **given, "at": instant_from(given["at"])}))
-    _book.note("ride", ride=given)
+def _later(room: str, name: str) -> Answer:
+    """Return a call whose module is brought in when it is first asked for."""
+    return lambda *names, **given: getattr(import_module(f"vocator.field.{room}"), name)(_book, *names, **given)
 
 
 ROUTES: dict[tuple[str, str], Answer] = {
@@ -300,9 +284,10 @@ ROUTES: dict[tuple[str, str], Answer] = {
     ("GET", "sheets/<sheet_id>/twin/<done>"): _twin_at, ("GET", "sheets/<sheet_id>/steps/<step>/sights"): _sights,
     ("POST", "sheets/<sheet_id>/steps/<step>/recovery"): _recovery, ("POST", "twin/start"): _start, ("POST", "twin/act"): _act, ("GET", "log"): _log, ("POST", "passes/<number>/<aos>/score"): _score,
     ("POST", "passes/<number>/<aos>/sheets"): _pass_sheets,
-    ("GET", "handed"): lambda: _book.row("handed", 1), ("GET", "drill"): _drill, ("GET", "drill/exercise"): _exercise, ("POST", "drill/answers"): _drilled, ("POST", "drill/rides"): _ridden,
+    ("GET", "handed"): lambda: _book.row("handed", 1),
 }  # fmt: skip
-_NUMBERS = ("radio_id", "done", "step")
+ROUTES |= {route: _later(room, name) for room, routes in LATER.items() for route, name in routes.items()}
+_NUMBERS = ("radio_id", "outing_id", "done", "step")
 _PATTERNS = [(method, re.compile(re.sub(r"<(\w+)>", r"(?P<\1>[^/]+)", path)), path) for method, path in ROUTES]
 
 
@@ -338,6 +323,8 @@ def take_rows(given: str) -> str:
         _carry_own()
         for radio in _book.rows("radio"):
             twin_of(radio["model"], radio["firmware"])
+        for outing in file["rows"].get("outing", []):
+            import_module("vocator.field.outing_calls").check_file(outing)
         tick(_book, [_tick(t) for t in file["rows"].get("tick", []) if _book.row("sheet", t["sheet_id"])])
         status = 200
     except Exception as error:

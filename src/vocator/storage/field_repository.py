@@ -12,7 +12,9 @@ from vocator.storage.tables import (
     DrillEventRow,
     FieldEventRow,
     LogRow,
+    OutingRow,
     OwnProfileRow,
+    PlacedRow,
     RadioRow,
     SheetRow,
     SlotEventRow,
@@ -50,14 +52,14 @@ class FieldRepository:
         query = query.where(FieldEventRow.radio_id == radio_id) if radio_id is not None else query
         return self.session.scalar(query.limit(1)) is not None
 
-    def of_radio(self, event_id: str, radio_id: int, device_radio: int | None = None) -> None:
-        """Note which radio an event is about, and by which number its device knows it."""
+    def of_device(self, event_id: str, number: int, device_number: int | None = None) -> None:
+        """Note which radio (or outing) an event is about, and by which number its device knows it."""
         row = self.session.get_one(FieldEventRow, event_id)
-        row.radio_id, row.device_radio = radio_id, device_radio
+        row.radio_id, row.device_radio = number, device_number
 
-    def radio_of(self, device_radio: int) -> int | None:
-        """Return the radio that a device gave this number, None where none did."""
-        query = select(FieldEventRow.radio_id).where(FieldEventRow.device_radio == device_radio, FieldEventRow.refused == "")
+    def number_of(self, device_number: int) -> int | None:
+        """Return the radio (or outing) that a device gave this number, None where none did."""
+        query = select(FieldEventRow.radio_id).where(FieldEventRow.device_radio == device_number, FieldEventRow.refused == "")
         return self.session.scalar(query.limit(1))
 
     def rows(self, known_sheets: set[str]) -> dict[str, list[dict[str, Any]]]:
@@ -68,16 +70,28 @@ class FieldRepository:
         mine = select(RadioRow.id).where(RadioRow.outing_id.is_(None))
         return {
             "station": self._plain(select(StationRow.__table__)),
-            **self._of_radios(mine, known_sheets),
+            **_together(
+                self._of_radios(mine, known_sheets),
+                self._of_radios(select(RadioRow.id).where(RadioRow.outing_id.is_not(None)), None),
+            ),
+            "outing": self._plain(select(OutingRow.__table__)),
+            "placed_channel": self._plain(select(PlacedRow.__table__)),
             "work_log": self._plain(select(LogRow.__table__).order_by(LogRow.at.desc(), LogRow.id.desc()).limit(MOST_LINES)),
             "drill_event": self._plain(select(DrillEventRow.__table__).order_by(DrillEventRow.at_utc.desc()).limit(MOST_DRILLED)),
         }
 
     def rows_of_person(self, outing_id: int, person_id: str) -> dict[str, list[dict[str, Any]]]:
         """Return the rows of a person's radio at an outing, as ``rows`` does: nothing of the others."""
-        return self._of_radios(select(RadioRow.id).where(RadioRow.outing_id == outing_id, RadioRow.person_id == person_id), set())
+        found = self._of_radios(
+            select(RadioRow.id).where(RadioRow.outing_id == outing_id, RadioRow.person_id == person_id), set()
+        )
+        own = [{**radio, "outing_id": None, "person_id": None} for radio in found["radio"]]
+        return {**found, "radio": own}
 
-    def _of_radios(self, radios: Select[Any], known_sheets: set[str]) -> dict[str, list[dict[str, Any]]]:
+    def _of_radios(self, radios: Select[Any], known_sheets: set[str] | None) -> dict[str, list[dict[str, Any]]]:
+        """Return the rows of radios, without sheets where none is named as known."""
+        if known_sheets is None:
+            return self._memory(radios)
         of_mine = SheetRow.radio_id.in_(radios)
         done = select(SheetRow.id).where(of_mine, SheetRow.status != "open").order_by(SheetRow.created_at.desc()).limit(MOST_DONE)
         wanted = select(SheetRow.id).where(of_mine, SheetRow.status == "open").union(done)
@@ -85,16 +99,23 @@ class FieldRepository:
         contents = {r.id: r.content for r in self.session.execute(unknown)}
         heads = select(*(c for c in SheetRow.__table__.columns if c.name != "content")).where(SheetRow.id.in_(wanted))
         sheets = [{**row, "content": contents.get(row["id"])} for row in self._plain(heads)]
+        ticks = self._plain(select(TickRow.__table__).where(TickRow.sheet_id.in_(wanted)))
+        return {**self._memory(radios), "sheet": sheets, "tick": ticks}
+
+    def _memory(self, radios: Select[Any]) -> dict[str, list[dict[str, Any]]]:
+        columns = (
+            RadioRow.id,
+            RadioRow.model,
+            RadioRow.firmware,
+            RadioRow.name,
+            RadioRow.marks,
+            RadioRow.outing_id,
+            RadioRow.person_id,
+        )
         return {
-            "radio": self._plain(
-                select(RadioRow.id, RadioRow.model, RadioRow.firmware, RadioRow.name, RadioRow.marks).where(
-                    RadioRow.id.in_(radios)
-                )
-            ),
+            "radio": self._plain(select(*columns).where(RadioRow.id.in_(radios))),
             "slot": self._plain(select(SlotRow.__table__).where(SlotRow.radio_id.in_(radios))),
             "slot_event": self._plain(select(SlotEventRow.__table__).where(SlotEventRow.radio_id.in_(radios))),
-            "sheet": sheets,
-            "tick": self._plain(select(TickRow.__table__).where(TickRow.sheet_id.in_(wanted))),
         }
 
     def own_profiles(self) -> dict[str, str]:
@@ -106,3 +127,7 @@ class FieldRepository:
             {k: v.isoformat() if isinstance(v, datetime) else v for k, v in row.items()}
             for row in self.session.execute(query).mappings()
         ]
+
+
+def _together(*found: dict[str, list[dict[str, Any]]]) -> dict[str, list[dict[str, Any]]]:
+    return {table: [row for one in found for row in one.get(table, [])] for table in found[0]}

@@ -147,9 +147,58 @@ class RideEvent(_Event):
     ride: RideIn
 
 
+class OutingEvent(_Event):
+    """An outing was begun, under a number of the device's own."""
+
+    kind: Literal["outing"]
+    outing_id: Number
+    outing: dict[str, Any]
+
+
+class OutingChangedEvent(_Event):
+    """An outing that was begun on the device was changed."""
+
+    kind: Literal["outing changed"]
+    outing_id: Number
+    outing: dict[str, Any]
+
+
+class OutingRemovedEvent(_Event):
+    """An outing was removed."""
+
+    kind: Literal["outing removed"]
+    outing_id: Number
+
+
+class OutingRadioEvent(_Event, NewRadio):
+    """Sheets were made for a person of an outing, whose radio has this number on the device."""
+
+    kind: Literal["outing radio"]
+    outing_id: Number
+    person_id: str = Field(min_length=1, max_length=24)
+    radio_id: Number
+
+
+class PlacedShape(Shape):
+    """A channel of an outing as it was put on a sheet."""
+
+    channel_id: str = Field(min_length=1, max_length=24)
+    slot: str = Field(max_length=20)
+    stands_for: str = Field(max_length=400)
+    sheet_id: SheetId
+
+
+class PlacedEvent(_Event):
+    """Channels of an outing were put on a sheet."""
+
+    kind: Literal["placed"]
+    radio_id: Number
+    placed: list[PlacedShape] = Field(max_length=200)
+
+
 Event = Annotated[
     RadioEvent | RadioNameEvent | RadioRemovedEvent | MarksEvent | SlotEvent | SheetEvent | StatusEvent | TicksEvent | FoundEvent | TakenEvent
-    | StationEvent | DrillEvent | RideEvent,
+    | StationEvent | DrillEvent | RideEvent | OutingEvent | OutingChangedEvent | OutingRemovedEvent | OutingRadioEvent | PlacedEvent,
     Field(discriminator="kind"),
 ]  # fmt: skip
 

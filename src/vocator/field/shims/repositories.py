@@ -51,7 +51,7 @@ class RadioRepository:
 
     def all(self) -> list[Radio]:
         """Return my radios in the order they were added."""
-        return [_radio(r) for r in sorted(self.book.rows("radio"), key=lambda r: r["id"])]
+        return [_radio(r) for r in sorted(self.book.rows("radio"), key=lambda r: r["id"]) if r.get("outing_id") is None]
 
     def get(self, radio_id: int) -> Radio | None:
         """Return one radio, None where there is none."""

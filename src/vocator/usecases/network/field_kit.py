@@ -11,7 +11,9 @@ from functools import partial
 from pathlib import Path
 from typing import Any
 
+import defusedxml
 import fsrs
+import geographiclib
 import lark
 import typing_extensions
 
@@ -29,20 +31,21 @@ RUNTIME = ("pyodide.mjs", "pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.
 LONG_AGO = (1980, 1, 1, 0, 0, 0)  # the same kit has the same bytes, whenever it is written
 CORE = ("batch", "channel", "drill", "goals", "keeping", "planning", "proving", "radio", "slips", "onair")
 USECASES = (
-    "errors", "keeping/radios", "outings/fault_branches", "passes/ride_score", "problem_details", "programming/chains", "programming/evidence", "programming/goal_forms",
+    "errors", "keeping/radios", "outings/board", "outings/fault_branches", "outings/outing_csv", "outings/outings", "outings/places", "passes/ride_score", "problem_details", "programming/chains", "programming/evidence", "programming/goal_forms",
     "programming/line_view", "programming/make_batch", "programming/make_sheet", "programming/recover", "programming/resolve_line",
     "programming/sheet_view", "programming/sheet_work", "programming/sheets", "twin/drawing", "twin/drill", "twin/run_twin", "twin/twin_play",
     "twin/twins",
 )  # fmt: skip
 SHIMS = {
     "profile_yaml": "files", "region_yaml": "files", "profile_readings": "files", "apart": "usecases/network", "band_play": "usecases/twin",
-    "band": "core/onair", "repositories": "storage", "drill_repository": "storage", "database": "storage",
+    "band": "core/onair", "repositories": "storage", "outing_repositories": "storage", "drill_repository": "storage", "database": "storage",
 }  # fmt: skip
 ALONGSIDE = (
-    "__init__", "clock", "core/outing/__init__", "core/outing/fault_tree",
-    "field/__init__", "field/kernel", "field/book", "field/carried", "files/csv_cells", "files/data_problems", "files/channels_csv",
+    "__init__", "clock", "core/orbit/__init__", "core/orbit/grid", "core/orbit/site",
+    *(f"core/outing/{name}" for name in ("__init__", "allocation", "fault_tree", "findings", "intermodulation", "kept", "outing", "reach")),
+    "field/__init__", "field/kernel", "field/drill_calls", "field/later", "field/outing_calls", "field/book", "field/carried", "files/outing_csv", "files/geojson", "files/gpx", "files/csv_cells", "files/data_problems", "files/channels_csv",
 )  # fmt: skip
-PACKAGES = (lark, fsrs, typing_extensions)
+PACKAGES = (lark, fsrs, typing_extensions, geographiclib, defusedxml)
 """Small pure packages that the heart needs, as they are."""
 
 

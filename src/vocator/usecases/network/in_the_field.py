@@ -15,14 +15,19 @@ from sqlalchemy.orm import Session
 from vocator import VERSION, clock
 from vocator.core.instants import stamped
 from vocator.core.keeping.records import KeptSheet, SheetStatus, SlotState
+from vocator.core.outing.kept import PlacedChannel
 from vocator.files.profile_readings import build_whole, read_kept
 from vocator.files.profile_yaml import build
 from vocator.storage.field_repository import FieldRepository
+from vocator.storage.outing_repositories import OutingRepository
 from vocator.storage.repositories import SheetRepository
 from vocator.usecases.errors import NotFound
 from vocator.usecases.keeping.radios import add_radio, mark_slots, remove_radio, rename_radio, say_slot
 from vocator.usecases.keeping.station import save_station
 from vocator.usecases.network.field_kit import compiled_texts, heart_files
+from vocator.usecases.outings.outings import add as add_outing
+from vocator.usecases.outings.outings import change as change_outing
+from vocator.usecases.outings.outings import kept, remove_outing
 from vocator.usecases.problem_details import known
 from vocator.usecases.programming.sheets import (
     found_taken,
@@ -35,10 +40,11 @@ from vocator.usecases.programming.sheets import (
 )
 from vocator.usecases.twin.drill import answer as answer_drill
 from vocator.usecases.twin.drill import keep_ride
+from vocator.usecases.twin.twins import twin_of
 
 log = logging.getLogger("vocator")
 DEVICE_IDS = 2**31
-"""From here on a radio's number is one that a device gave."""
+"""From here on the number of a radio or an outing is one that a device gave."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,7 +118,7 @@ def take_events(session: Session, given: list[Done]) -> dict[str, Any]:
         except Exception as error:
             field.refuse(one.id, _why(error))
     radios = {w["radio_id"] for one in given if "radio_id" in (w := one.what)}
-    here = {str(n): real for n in radios if n >= DEVICE_IDS and (real := field.radio_of(n)) is not None}
+    here = {str(n): real for n in radios if n >= DEVICE_IDS and (real := field.number_of(n)) is not None}
     return {"ids": [one.id for one in given], "refused": field.refused(one.id for one in given), "radios": here}
 
 
@@ -129,7 +135,7 @@ def _why(error: Exception) -> str:
 
 
 def _real(session: Session, radio_id: int) -> int:
-    found = FieldRepository(session).radio_of(radio_id) if radio_id >= DEVICE_IDS else radio_id
+    found = FieldRepository(session).number_of(radio_id) if radio_id >= DEVICE_IDS else radio_id
     if found is None:
         raise NotFound("its radio", "one of my radios")
     return found
@@ -137,14 +143,14 @@ def _real(session: Session, radio_id: int) -> int:
 
 def _radio(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
     made = add_radio(session, what["model"], what["firmware"], what["name"])
-    FieldRepository(session).of_radio(event, made.radio.id, what["radio_id"])
+    FieldRepository(session).of_device(event, made.radio.id, what["radio_id"])
 
 
 def _radio_name(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
     radio_id, field = _real(session, what["radio_id"]), FieldRepository(session)
     if not field.later("radio name", at, radio_id):
         rename_radio(session, radio_id, what["name"])
-    field.of_radio(event, radio_id)
+    field.of_device(event, radio_id)
 
 
 def _radio_removed(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
@@ -187,6 +193,42 @@ def _slot_taken(session: Session, event: str, at: datetime, what: dict[str, Any]
     found_taken(session, what["sheet_id"], what["slot"], at)
 
 
+def _outing(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
+    made = add_outing(session, what["outing"])
+    FieldRepository(session).of_device(event, made.id, what["outing_id"])
+
+
+def _outing_changed(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
+    one = kept(session, _real_outing(session, what["outing_id"]))
+    change_outing(session, one.id, one.version, what["outing"])
+
+
+def _outing_removed(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
+    remove_outing(session, _real_outing(session, what["outing_id"]))
+
+
+def _real_outing(session: Session, outing_id: int) -> int:
+    found = FieldRepository(session).number_of(outing_id) if outing_id >= DEVICE_IDS else outing_id
+    if found is None:
+        raise NotFound("its outing", "one from the list of outings")
+    return found
+
+
+def _outing_radio(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
+    one = kept(session, _real_outing(session, what["outing_id"]))
+    twin_of(what["model"], what["firmware"], one.outing.region)
+    store = OutingRepository(session)
+    store.one_at_a_time(one.id, what["person_id"])
+    radio = store.radio_for(one.id, what["person_id"], what["model"], what["firmware"], what["name"])
+    FieldRepository(session).of_device(event, radio.id, what["radio_id"])
+
+
+def _placed(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
+    radio_id = _real(session, what["radio_id"])
+    for placed in what["placed"]:
+        OutingRepository(session).put_placed(PlacedChannel(radio_id, **placed))
+
+
 def _station(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
     if not FieldRepository(session).later("station", at):
         save_station(session, what["station"])
@@ -203,6 +245,7 @@ def _ride(session: Session, event: str, at: datetime, what: dict[str, Any]) -> N
 KINDS: dict[str, Callable[[Session, str, datetime, dict[str, Any]], None]] = {
     "radio": _radio, "radio name": _radio_name, "radio removed": _radio_removed, "marks": _marks, "slot": _slot, "sheet": _sheet,
     "sheet status": _sheet_status, "ticks": _ticks, "tone found": _tone_found, "slot taken": _slot_taken, "station": _station, "drill": _drill,
-    "ride": _ride,
+    "ride": _ride, "outing": _outing, "outing changed": _outing_changed, "outing removed": _outing_removed, "outing radio": _outing_radio,
+    "placed": _placed,
 }  # fmt: skip
 """What is done on a device, as ``vocator.field.kernel`` notes it."""
