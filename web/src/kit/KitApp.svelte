@@ -4,7 +4,7 @@
   import { Toast } from 'flowbite-svelte';
   import { data } from '../lib/programming/bench/data.svelte';
   import FirstRun from '../lib/programming/bench/FirstRun.svelte';
-  import { get, put, remove, type Region, type Schemas, type Station } from '../lib/api';
+  import { get, put, remove, saveText, type Region, type Schemas, type Station } from '../lib/api';
   import { giveFile, giveSome, takeFile } from '../lib/network/carry';
   import ReadCodes from '../lib/network/ReadCodes.svelte';
   import ShowCodes from '../lib/network/ShowCodes.svelte';
@@ -22,7 +22,7 @@
   import { bringOver } from './before';
   import { BASE } from './carrier';
 
-  const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/twin', 'Twin'], ['/drill', 'Drill']] as const;
+  const PLACES = [['/', 'Bench'], ['/radios', 'Radios'], ['/outing', 'Outing'], ['/twin', 'Twin'], ['/drill', 'Drill']] as const;
   let stage = $state<Stage>('fetching');
   let trouble = $state('');
   let told = $state('');
@@ -68,11 +68,7 @@
   }
 
   async function give(): Promise<void> {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([await giveFile()], { type: 'application/json' }));
-    link.download = 'vocator-kit.json';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveText(await giveFile(), 'vocator-kit.json');
   }
 
   /** What this kit was written for: one person's radio and outing. A newer one under the same address is taken too. */
@@ -142,6 +138,7 @@
     {#if route.pathname.startsWith('/sheet/')}<SheetPage />
     {:else if route.pathname === '/twin'}<TwinPage />
     {:else if route.pathname === '/drill'}<DrillPage />
+    {:else if route.pathname === '/outing'}{#await import('../routes/OutingPage.svelte') then { default: OutingPage }}<OutingPage />{/await}
     {:else if /^\/radios\/\d+$/.test(route.pathname)}<RadioPage />
     {:else if route.pathname.startsWith('/radios')}
       <main class="page">

@@ -62,8 +62,8 @@ describe('the one door to the server', () => {
     expect(here.field.away).toBe(true);
     expect(await post('/passes/9/x/sheets?radio=1', {})).toBe('by the heart');
     expect(asked).toEqual(['GET /api/radios']); // the second one was not sent
-    here.kept.set('/outings/1', 'the board');
-    expect(await get('/outings/1')).toBe('the board'); // not by the heart: nobody waits for it to start
+    here.kept.set('/satellites', 'those known');
+    expect(await get('/satellites')).toBe('those known'); // not by the heart: nobody waits for it to start
     expect(here.field.carry.mock.calls.map((c) => c[1] as string)).toEqual(['/radios', '/passes/9/x/sheets?radio=1']);
   });
 

@@ -62,18 +62,22 @@ export class Refused extends Error {
 export type Carrier = (method: string, path: string, body: unknown) => Promise<{ status: number; body: unknown }>;
 let carrier: Carrier | null = null;
 
-export function carryBy(own: Carrier): void {
+export function carryBy(own: Carrier | null): void {
   carrier = own;
 }
 
 /** Whether this is a field kit: nothing is fetched from a server. */
 export const inKit = (): boolean => carrier !== null;
+/** Whether this device answers: in a kit, or while the server does not. */
+export const answersHere = (): boolean => carrier !== null || field.away;
+/** Whether something has a number that this device gave: the server does not know it yet. */
+export const madeHere = (id: number): boolean => id >= 2 ** 32;
 
 const UNANSWERED = { status: 0, title: 'The server does not answer' };
 /** What changes nothing that is kept; of these no news is worth taking along. */
 const ONLY_WORKS = /^\/(resolve|twin|session|workshop|passes\/together|descriptions)|\/(sights|recovery|score)/;
 /** What the heart may know; for all else nobody waits until it has started. */
-const BY_HEART = /^\/(models|regions|station|resolve|radios|sheets|twin|log|drill)\b|^\/passes\/.+\/(score|sheets)\b/;
+const BY_HEART = /^\/(models|regions|station|resolve|radios|sheets|twin|log|drill|outings)\b|^\/passes\/.+\/(score|sheets)\b/;
 const NOT_KEPT = /^\/(clock|health|session|field|sheets\/|twin)|\/proof$/;
 
 /** Return an answer, or throw its problem. */
@@ -108,17 +112,17 @@ async function fetchPatiently(path: string, init: RequestInit): Promise<Response
 /** Ask the server; throws Refused where it refuses, or does not answer (`unanswered` says what that means for the user). */
 async function ask(path: string, init: RequestInit, unanswered: string): Promise<Response> {
   const method = init.method ?? 'GET';
-  const text = typeof init.body === 'string' || init.body === undefined;
-  const given = typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined;
+  /** A file goes to the heart as the text in it. */
+  const given = async (): Promise<unknown> => (typeof init.body === 'string' ? JSON.parse(init.body) : init.body instanceof Blob ? init.body.text() : undefined);
   if (carrier) {
-    const { status, body } = await carrier(method, path, given);
+    const { status, body } = await carrier(method, path, await given());
     return opened(status, body);
   }
-  if (field.away && text) return askHere(method, path, given, unanswered);
+  if (field.away) return askHere(method, path, await given(), unanswered);
   const answer = await fetchPatiently(path, init).catch(() => null);
   const lost = answer === null || (answer.status >= 502 && answer.status <= 504);
   if (lost && field.along) field.away = true;
-  if (lost && text && (field.along || (answer === null && method === 'GET'))) return askHere(method, path, given, unanswered);
+  if (lost && (field.along || (answer === null && method === 'GET'))) return askHere(method, path, await given(), unanswered);
   if (answer === null) throw new Refused({ ...UNANSWERED, detail: unanswered });
   newer.note(answer);
   if (!answer.ok) {
@@ -143,6 +147,15 @@ export async function sendFile<T>(path: string, file: Blob): Promise<T> {
   const init = { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file };
   const answer = await ask(path, init, 'Nothing was sent; choose the file again when it is back.');
   return (await answer.json()) as T;
+}
+
+/** Hand a text to the browser to save. */
+export function saveText(text: string, name: string, kind = 'application/json'): void {
+  const a = document.createElement('a');
+  a.href = URL.createObjectURL(new Blob([text], { type: kind }));
+  a.download = name;
+  a.click();
+  window.setTimeout(() => URL.revokeObjectURL(a.href), 10_000);
 }
 
 /** Ask for a file with a request that changes something, and hand it to the browser to save. */

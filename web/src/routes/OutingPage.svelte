@@ -1,7 +1,7 @@
 <!-- The outing: channels by people, what is to be looked at, sheets for everyone, who is ready. -->
 <script lang="ts">
   import { onMount, untrack, type ComponentProps } from 'svelte';
-  import { get, post, put, Refused, remove, sendFile, type Board, type Region, type Schemas } from '../lib/api';
+  import { answersHere, get, inKit, madeHere, post, put, Refused, remove, sendFile, type Board, type Region, type Schemas } from '../lib/api';
   import { data } from '../lib/programming/bench/data.svelte';
   import { keep, recall } from '../lib/keeping/keep';
   import BoardTable from '../lib/outings/BoardTable.svelte';
@@ -9,6 +9,7 @@
   import { Changing, copy, type Both, type Item, type Part } from '../lib/outings/changing.svelte';
   import ChannelDialog from '../lib/outings/ChannelDialog.svelte';
   import CsvDialog from '../lib/outings/CsvDialog.svelte';
+  import Exports from '../lib/outings/Exports.svelte';
   import Findings from '../lib/outings/Findings.svelte';
   import Meanwhile from '../lib/outings/Meanwhile.svelte';
   import { idOf, plainOf, type Channel, type Outing, type Person, type Plain, type PostAt } from '../lib/outings/marks';
@@ -68,6 +69,11 @@
     board = unsent.shown(next);
     keep('outing', next);
   }
+  /** Show what came of a change; where it was this device that answered, the server is still to be told. */
+  function took(next: Board): void {
+    if (board && !inKit() && answersHere() && next.id === board.id && !madeHere(next.id)) unsent.hold(board, next.outing as unknown as Outing);
+    show(next);
+  }
   /** Show a board that was fetched, once what was changed here without the server is told. */
   async function showFresh(next: Board): Promise<void> {
     const told = await unsent.tell(next);
@@ -94,7 +100,8 @@
     try {
       await showFresh(await get<Board>(`/outings/${board.id}`));
     } catch (error) {
-      shell.note(error);
+      if (error instanceof Refused && error.problem.status === 404 && madeHere(board.id)) await load(); // the server knows it by another number
+      else shell.note(error);
     }
   }
 
@@ -109,14 +116,14 @@
   async function save(next: Outing): Promise<boolean> {
     if (!board) return false;
     clashed = false;
-    if (unsent.told.length) {
+    if (unsent.told.length && !answersHere()) {
       unsent.hold(board, next); // what waits already goes first, together with this
       board = unsent.shown(board);
       await refresh();
       return true;
     }
     try {
-      show(await put<Board>(`/outings/${board.id}`, { version: board.version, outing: next }));
+      took(await put<Board>(`/outings/${board.id}`, { version: board.version, outing: next }));
       trouble = '';
       return true;
     } catch (error) {
@@ -158,7 +165,7 @@
 
   async function accept(key: string, accepted: boolean): Promise<void> {
     try {
-      show(await post<Board>(`/outings/${board!.id}/accept`, { key, accepted }));
+      took(await post<Board>(`/outings/${board!.id}/accept`, { key, accepted }));
     } catch (error) {
       trouble = shell.note(error);
     }
@@ -206,7 +213,7 @@
     const file = input?.files?.[0];
     if (!file) return;
     try {
-      show(await sendFile<Board>(path, file));
+      took(await sendFile<Board>(path, file));
       trouble = '';
       list = await get<Schemas['OutingSummary'][]>('/outings');
     } catch (error) {
@@ -234,18 +241,9 @@
     if (n >= 0) items[n] = item;
     else items.push({ ...item, id: idOf(item.name, items.map((i) => i.id)) });
   }
-
-  async function saveChannel(event: SubmitEvent): Promise<void> {
+  async function saved(event: SubmitEvent, part: Part, item: Item): Promise<void> {
     event.preventDefault();
-    if (await saveItem('channels', channel!)) channel = null;
-  }
-  async function savePerson(event: SubmitEvent): Promise<void> {
-    event.preventDefault();
-    if (await saveItem('people', person!)) person = null;
-  }
-  async function saveSpot(event: SubmitEvent): Promise<void> {
-    event.preventDefault();
-    if (await saveItem('posts', spot!)) spot = null;
+    if (await saveItem(part, item)) channel = person = spot = null;
   }
   async function takeOut(part: 'channels' | 'people' | 'posts', id: string): Promise<void> {
     const next = change((o) => {
@@ -319,34 +317,31 @@
     </section>
 
     {#if showing === 'board'}
-      <BoardTable {board} practice={outing.people.some((p) => p.shows_practice)} {onperson} {onchannel} {share} {withdraw} />
+      <BoardTable {board} practice={outing.people.some((p) => p.shows_practice)} {onperson} {onchannel} {share} {withdraw} links={!inKit()} />
 
       <div class="acts">
         <button type="button" class="act" onclick={() => { channel = { id: '', name: '', line: '', role: 'back-up', at: null, off_air: false, note: '' }; isNew = true; }}>Add a channel</button>
         <button type="button" class="act" onclick={() => { person = { id: '', name: '', tactical: '', model: data.models[0]?.model ?? 'ardvane-finch', firmware: '', post: '', may_send_on: [], shows_practice: false }; isNew = true; }}>Add a person</button>
-        <CardsPart outing={board.id} onlinks={refresh} />
+        {#if !inKit()}<CardsPart outing={board.id} onlinks={refresh} />{/if}
         <button type="button" class="act" onclick={() => rows?.click()}>Channels from CSV</button><input bind:this={rows} type="file" hidden accept=".csv,.txt" aria-label="Channels file" onchange={look} />
-        <a class="act plain" href="/api/outings/{board.id}/export.csv" download>CSV</a>
-        <a class="act plain" href="/api/outings/{board.id}/export.json" download>JSON</a>
-        <a class="act plain" href="/api/outings/{board.id}/export.geojson" download>GeoJSON</a>
-        <a class="act plain" href="/api/outings/{board.id}/export.gpx" download>GPX</a>
+        <Exports outing={board.id} />
       </div>
     {:else if showing === 'findings'}
       <Findings {board} {accept} {onchannel} {onperson} />
     {:else}
-      <PostsReach {board} {outing} onpost={(s, fresh) => { spot = copy(s); isNew = fresh; }} onplaces={(input) => take(input, `/outings/${board!.id}/places`)} onlisted={addListed} />
+      <PostsReach {board} {outing} onpost={(s, fresh) => { spot = copy(s); isNew = fresh; }} onplaces={(input) => take(input, `/outings/${board!.id}/places`)} onlisted={addListed} listing={!inKit()} />
     {/if}
-    {#if outing.people.length}<SatelliteHour {board} />{/if}
+    {#if outing.people.length && !inKit()}<SatelliteHour {board} />{/if}
   {/if}
 </main>
 
 {#snippet meanwhile()}<Meanwhile both={changing.both} onpick={pick} />{/snippet}
-<ChannelDialog bind:channel {isNew} {trouble} {meanwhile} {region} used={board?.channels.map((c) => c.rx_hz) ?? []} onsave={saveChannel} onout={(id) => takeOut('channels', id)} />
-<PersonDialog bind:person {isNew} {trouble} {meanwhile} models={data.models} posts={outing?.posts ?? []} bands={region?.bands ?? []} onsave={savePerson} onout={(id) => takeOut('people', id)} onwithdraw={withdraw} />
+<ChannelDialog bind:channel {isNew} {trouble} {meanwhile} {region} used={board?.channels.map((c) => c.rx_hz) ?? []} onsave={(e) => saved(e, 'channels', channel!)} onout={(id) => takeOut('channels', id)} />
+<PersonDialog bind:person {isNew} {trouble} {meanwhile} models={data.models} posts={outing?.posts ?? []} bands={region?.bands ?? []} onsave={(e) => saved(e, 'people', person!)} onout={(id) => takeOut('people', id)} onwithdraw={withdraw} />
 
-<PostDialog bind:spot {isNew} {trouble} {meanwhile} onsave={saveSpot} onout={(id) => takeOut('posts', id)} />
+<PostDialog bind:spot {isNew} {trouble} {meanwhile} onsave={(e) => saved(e, 'posts', spot!)} onout={(id) => takeOut('posts', id)} />
 <PlainDialog bind:plain {trouble} {meanwhile} onsave={savePlain} />
-{#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={show} />{/if}
+{#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={took} />{/if}
 
 {#if board}<LinkDialog bind:given={link} outing={board.id} onmade={refresh} />{/if}
 

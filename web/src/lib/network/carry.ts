@@ -4,7 +4,7 @@ import * as rows from './rows';
 
 const STAMP = 'vocator.away.rows';
 /** What is answered as it was last while the heart still starts. */
-const QUICK = /^\/(models|radios|sheets|station|regions)(\?|$)/;
+const QUICK = /^\/(models|radios|sheets|station|regions|outings(\/\d+)?)(\?|$)/;
 /** Lists that change with nearly everything: forgotten then, and asked for again when there is time. */
 const LISTS = ['/radios', '/sheets', '/station'];
 let base = '';

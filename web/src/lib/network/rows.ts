@@ -31,15 +31,15 @@ const nextOrder = (): number => (last = Math.max(Date.now() * 1000, last + 1));
 
 /** Put a server's rows in place of all that were here. */
 export async function replaceRows(rows: Record<string, unknown[]>): Promise<void> {
-  const named = Object.entries(rows).flatMap(([table, own]) => own.map((row, n) => [`${table}/${nameOf(table, row as Record<string, unknown>) ?? n}`, row] as [string, unknown]));
+  const named = Object.entries(rows).flatMap(([table, own]) => own.map((row) => [`${table}/${nameOf(table, row as Record<string, unknown>)}`, row] as [string, unknown]));
   await clear(of('rows'));
   await setMany(named, of('rows'));
 }
 
+const NAMES: Record<string, string[]> = { slot: ['radio_id', 'slot'], own_profile: ['model'], placed_channel: ['radio_id', 'channel_id'] };
 /** The name of a row, as the heart's book gives it. */
-function nameOf(table: string, row: Record<string, unknown>): unknown {
-  if (table === 'slot') return `${row.radio_id}/${row.slot}`;
-  return table === 'own_profile' ? row.model : row.id;
+function nameOf(table: string, row: Record<string, unknown>): string {
+  return (NAMES[table] ?? ['id']).map((column) => row[column]).join('/');
 }
 
 /** What the server has not been told, in the order in which it was done. */

@@ -6,12 +6,14 @@
   import type { Outing, PostAt } from './marks';
   import ReachMap from './ReachMap.svelte';
 
-  let { board, outing, onpost, onplaces, onlisted }: {
+  let { board, outing, onpost, onplaces, onlisted, listing }: {
     board: Board;
     outing: Outing;
     onpost: (spot: PostAt, isNew: boolean) => void;
     onplaces: (input: HTMLInputElement | undefined) => void;
     onlisted: (repeater: Schemas['ListedShape']) => Promise<void>;
+    /** Whether the listing can be asked. */
+    listing: boolean;
   } = $props();
 
   let at = $state('');
@@ -39,7 +41,7 @@
     </div>
   </div>
 </div>
-<Listing near={outing.posts.find((p) => p.id === at) ?? outing.posts[0] ?? null} planned={outing.channels.map((c) => c.id)} onadd={onlisted} />
+{#if listing}<Listing near={outing.posts.find((p) => p.id === at) ?? outing.posts[0] ?? null} planned={outing.channels.map((c) => c.id)} onadd={onlisted} />{/if}
 
 <style>
   .two {

@@ -1,5 +1,5 @@
 /** Everybody's sheets, made by workers: asked for once, watched until they are there, also after a reload. */
-import { call, get, post, type Schemas } from '../api';
+import { answersHere, call, get, post, type Board, type Schemas } from '../api';
 import { shell } from '../shell/state.svelte';
 
 type State = Schemas['MakingShape'];
@@ -30,11 +30,35 @@ export class Making {
 
   async begin(): Promise<string> {
     this.stopped = false;
-    return this.#ask(() => post<State>(this.#path, {}));
+    return answersHere() ? this.#makeHere() : this.#ask(() => post<State>(this.#path, {}));
+  }
+
+  /** No workers but the heart of this device: one person's after the other's, while the page is open. */
+  async #makeHere(): Promise<string> {
+    const troubles: Record<string, string> = {};
+    try {
+      const board = await get<Board>(`/outings/${this.outing}`);
+      const lacking = board.people.filter((p) => p.waiting > 0).map((p) => p.id);
+      this.of = lacking.length;
+      this.nobody = false;
+      for (const [n, id] of lacking.entries()) {
+        if (this.stopped) break;
+        this.state = { doing: [id], waiting: lacking.slice(n + 1), troubles, workers: 1 };
+        await post(`/outings/${this.outing}/people/${encodeURIComponent(id)}/sheet`, {}).catch((error: unknown) => (troubles[id] = shell.note(error)));
+        this.onchange(false);
+      }
+    } catch (error) {
+      return shell.note(error);
+    } finally {
+      this.state = { doing: [], waiting: [], troubles, workers: 1 };
+    }
+    this.onchange(true);
+    return '';
   }
 
   async cancel(): Promise<string> {
     this.stopped = true;
+    if (answersHere()) return ''; // the one being made is finished
     return this.#ask(() => call<State>('DELETE', this.#path));
   }
 

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { carryBy } from '../api';
 import { Making } from './making.svelte';
 
 let states: { waiting: string[]; doing: string[]; workers: number; troubles: Record<string, string> }[] = [];
@@ -15,10 +16,36 @@ beforeEach(() => {
     return new Response(JSON.stringify(states.length > 1 ? states.shift() : states[0]), { headers: { 'content-type': 'application/json' } });
   });
 });
-afterEach(() => vi.useRealTimers());
+afterEach(() => {
+  vi.useRealTimers();
+  carryBy(null);
+});
 const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms);
 
 describe('everybody’s sheets', () => {
+  it('is made by this device, one person after the other, where it answers in the place of the server; a refusal holds nobody up', async () => {
+    const told: boolean[] = [];
+    const seen: string[] = [];
+    let stopAfter = -1;
+    carryBy(async (method, path) => {
+      seen.push(`${method} ${path}`);
+      if (path === '/outings/3') return { status: 200, body: { people: [{ id: 'a', waiting: 2 }, { id: 'b', waiting: 0 }, { id: 'c', waiting: 1 }, { id: 'd', waiting: 1 }] } };
+      if (making.left <= stopAfter) await making.cancel();
+      return path.includes('/c/') ? { status: 422, body: { detail: 'the line is not clear' } } : { status: 201, body: { id: 'x' } };
+    });
+    const making = new Making(3, (ended) => told.push(ended));
+    expect(await making.begin()).toBe('');
+    expect(seen).toEqual(['GET /outings/3', 'POST /outings/3/people/a/sheet', 'POST /outings/3/people/c/sheet', 'POST /outings/3/people/d/sheet']);
+    expect([told, making.of, making.left, making.running, making.state?.troubles]).toEqual([[false, false, false, true], 3, 0, false, { c: 'the line is not clear' }]);
+    stopAfter = 2; // told to stop while the second is made: that one is finished
+    seen.length = 0;
+    await making.begin();
+    expect(seen.filter((s) => s.startsWith('POST')).length).toBe(2);
+    expect([making.stopped, making.left]).toEqual([true, 0]);
+    expect(asked).toEqual([]);
+  });
+
+
   it('is looked at once a second until all are there, and tells of each', async () => {
     const told: boolean[] = [];
     const making = new Making(3, (ended) => told.push(ended));

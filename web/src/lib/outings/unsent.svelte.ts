@@ -1,5 +1,5 @@
 /** An outing changed with no server: kept on this device, brought together with what others did when the server is back. */
-import { put, Refused, type Board } from '../api';
+import { answersHere, put, Refused, type Board } from '../api';
 import { keep, recall } from '../keeping/keep';
 import { copy, same, together, type Both, type Item, type Part } from './changing.svelte';
 import { idOf, plainOf, type Outing } from './marks';
@@ -97,9 +97,10 @@ export class UnsentOuting {
     const { merged, apart } = joinOutings(kept.base, fresh.outing as unknown as Outing, kept.mine);
     this.apart = apart;
     if (apart.length) return this.shown(fresh);
+    if (answersHere() && same(merged, fresh.outing)) return fresh; // this device has it in its board already
     try {
       const board = await put<Board>(`/outings/${fresh.id}`, { version: fresh.version, outing: merged });
-      this.#keep(null);
+      if (!answersHere()) this.#keep(null); // else it was this device that answered: the server is still to be told
       return board;
     } catch (error) {
       if (error instanceof Refused && (error.passing || error.problem.type === 'urn:vocator:clash')) return this.shown(fresh); // asked again by and by
