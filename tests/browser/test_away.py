@@ -7,7 +7,7 @@ import httpx
 import pytest
 from playwright.sync_api import BrowserType, expect
 
-from support.bench import make_sheet, to_the_end, type_line
+from support.bench import fill_outing, make_sheet, to_the_end, type_line
 from support.moment import stand
 
 pytestmark = pytest.mark.browser
@@ -33,13 +33,18 @@ def phone(tmp_path, browser_type: BrowserType, browser_type_launch_args, ahead):
         context.close()
 
 
-def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, server, phone, ahead):
+def take_along(phone, demo):
+    """Take the heart along and close the browser."""
     context, page = phone()
     page.goto(demo + "/station")
     page.get_by_role("button", name=re.compile("Take it along, ")).click()
     expect(page.get_by_text("It is here")).to_be_visible(timeout=180_000)
     page.evaluate("navigator.serviceWorker.ready.then(() => 1)")
     context.close()
+
+
+def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, server, phone, ahead):
+    take_along(phone, demo)
     before = {r["name"] for r in httpx.get(demo + "/api/radios").json()}
     server.stop()
     try:
@@ -111,3 +116,43 @@ def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, serve
     assert batch["radio"] == "Pelorn Hiker" and batch["done"] >= 1
     sheets = httpx.get(demo + "/api/sheets").json()
     assert any(re.search(r"\d channels, ", s["title"]) and s["radio"] != "Pelorn Hiker" for s in sheets)
+
+
+def test_an_outing_is_begun_and_another_changed_with_no_server_and_both_are_there_when_it_is_back(demo, server, phone):
+    person = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": "ardvane-finch", "firmware": ""}
+    made = httpx.post(demo + "/api/outings", json={"outing": {"name": "Known before", "people": [person]}}).json()
+    take_along(phone, demo)
+    server.stop()
+    try:
+        context, page = phone()
+        page.goto(demo + "/outing")
+        expect(page.locator("h1")).to_contain_text("Known before", timeout=90_000)
+        fill_outing(page, "SUMMIT", "147.33 + 103.5", None)
+        waits = page.get_by_role("status").filter(has_text="Changed on this device")
+        expect(waits).to_contain_text("channel SUMMIT, added")
+        expect(page.locator("td.cell.none")).to_have_count(1)  # the board is worked out here
+        page.get_by_role("button", name="New", exact=True).click()
+        expect(page.locator("h1")).to_contain_text("New outing")
+        fill_outing(page, "HUT", "146.55 simplex", "Bo")
+        page.get_by_role("button", name=re.compile("Make the sheets for 1")).click()
+        page.get_by_label("Whose radio").select_option(label="Bo")
+        page.get_by_role("link", name="Sheet", exact=True).click(timeout=90_000)
+        expect(page.locator(".donekey")).to_be_visible()
+        sheet = page.url.rpartition("/")[2]
+        to_the_end(page)
+        expect(page.locator("h2.done")).to_contain_text("written and read back")
+        context.close()
+    finally:
+        server.start()
+    context, page = phone()
+    page.goto(demo + "/outing")
+    expect(page.get_by_text("has all that was done meanwhile")).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("status").filter(has_text="Changed on this device")).to_have_count(0, timeout=60_000)
+    known = httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"]
+    assert [c["name"] for c in known["channels"]] == ["SUMMIT"] and [p["name"] for p in known["people"]] == ["Ada"]
+    (new,) = [o for o in httpx.get(demo + "/api/outings").json() if o["name"] == "New outing"]
+    (bo,) = httpx.get(f"{demo}/api/outings/{new['id']}").json()["people"]
+    assert bo["ready"] and bo["sheets"] == [sheet] and new["id"] < 2**31
+    assert all(r["name"] != bo["name"] for r in httpx.get(demo + "/api/radios").json()), "Bo's radio is none of mine"
+    page.get_by_label("Outing", exact=True).select_option(label="New outing")
+    expect(page.get_by_text("1 of 1 ready")).to_be_visible()

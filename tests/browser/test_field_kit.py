@@ -10,6 +10,7 @@ import httpx
 import pytest
 from playwright.sync_api import Browser, expect
 
+from support.bench import fill_outing, to_the_end
 from vocator.usecases.network.field_kit import field_kit
 
 pytestmark = pytest.mark.browser
@@ -154,3 +155,45 @@ def test_a_persons_kit_holds_their_radio_alone_and_gives_it_on_by_codes(demo, br
         page.goto(f"{other}#/")
         expect(page.get_by_role("link", name=re.compile("Go on: .*[1-9][0-9]* of [0-9]+ steps"))).to_be_visible()
         context.close()
+
+
+def test_an_outing_is_planned_in_a_kit_and_taken_into_another(plain_files, browser: Browser, tmp_path):
+    address, _ = plain_files
+    context = browser.new_context(viewport={"width": 390, "height": 844})
+    page = context.new_page()
+    page.on("pageerror", lambda error: pytest.fail(f"{page.url}: {error}"))
+    page.goto(address + "#/outing")
+    expect(page.get_by_text("No outing yet.")).to_be_visible(timeout=120_000)
+    page.get_by_role("button", name="New", exact=True).click()
+    fill_outing(page, "HUT", "146.55 simplex", "Bo")
+    page.get_by_role("button", name=re.compile("Make the sheets for 1")).click()
+    page.get_by_label("Whose radio").select_option(label="Bo")
+    page.get_by_role("link", name="Sheet", exact=True).click(timeout=90_000)
+    to_the_end(page)
+    page.goto(address + "#/outing")
+    expect(page.get_by_text("1 of 1 ready")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("Link|Cards"))).to_have_count(0)
+    page.get_by_label("Whose radio").select_option(label="Bo")
+    page.get_by_role("button", name="To their phone").click()
+    page.get_by_role("button", name="Show the codes").or_(page.locator("svg[data-frame]")).first.wait_for(timeout=60_000)
+    page.keyboard.press("Escape")
+    page.reload()
+    expect(page.get_by_text("1 of 1 ready")).to_be_visible(timeout=120_000)
+    with page.expect_download() as given:
+        page.get_by_role("button", name="Give it as a file").click()
+    given.value.save_as(tmp_path / "outing.json")
+    with page.expect_download() as carried:
+        page.goto(address + "#/radios")
+        page.get_by_role("button", name="Give it as a file").click()
+    carried.value.save_as(tmp_path / "kit.json")
+    context.close()
+    page = (context := browser.new_context(viewport={"width": 390, "height": 844})).new_page()
+    page.goto(address + "#/outing")
+    page.get_by_label("Outing file").set_input_files(tmp_path / "outing.json")
+    expect(page.get_by_role("button", name=re.compile("Make the sheets for 1"))).to_be_visible(timeout=120_000)
+    page.goto(address + "#/radios")
+    page.get_by_label("Kit file").set_input_files(tmp_path / "kit.json")
+    expect(page.get_by_text("New here: 0 radios, 1 sheet.")).to_be_visible()
+    page.goto(address + "#/outing")
+    expect(page.get_by_text("1 of 1 ready")).to_be_visible()
+    context.close()

@@ -32,3 +32,19 @@ def to_the_end(page: Page) -> None:
             return
         page.locator(".donekey").click()
     raise AssertionError("the sheet has no end")
+
+
+def fill_outing(page: Page, channel: str, line: str, person: str | None) -> None:
+    """Add a channel to the outing that is shown, and a person with a Finch where one is named."""
+    dialog = page.get_by_role("dialog")
+    page.get_by_role("button", name="Add a channel").click()
+    dialog.get_by_label("Name").fill(channel)
+    dialog.get_by_label("Listing line").fill(line)
+    dialog.get_by_role("button", name="Save").click()
+    expect(dialog).to_have_count(0)
+    if person is not None:
+        page.get_by_role("button", name="Add a person").click()
+        dialog.get_by_label("Call sign or name").fill(person)
+        dialog.get_by_label("Radio").first.select_option(label="Ardvane Finch")
+        dialog.get_by_role("button", name="Save").click()
+        expect(dialog).to_have_count(0)

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from support.device import both
+from support.device import Device, both
 from vocator.core.outing.outing import outing_from
 from vocator.files.strict_yaml import load_yaml
 from vocator.usecases.keeping.demo import OUTING
@@ -114,7 +114,7 @@ def test_an_outing_given_as_a_file_is_taken_by_server_and_device(client, device,
 def test_everybodys_sheets_made_on_a_device_reach_the_server_with_their_outing(client, device, outing):
     people = PLAN["people"]
     for person in people[:3]:
-        status, made = device.ask("POST", f"/outings/{outing[1]}/people/{person['id']}/sheet")
+        status, made = device.ask("POST", f"/outings/{outing[1]}/people/{person['id']}/sheet", {})
         assert status == 201 and made["id"]
         assert device.ask("GET", f"/sheets/{made['id']}")[0] == 200
         assert device.ask("POST", f"/outings/{outing[1]}/people/{person['id']}/sheet")[1] == {"id": None}, "nothing is lacking"
@@ -170,14 +170,27 @@ def test_a_servers_outing_taken_along_is_changed_here_and_told_by_the_page_alone
     assert device.tell(client)["refused"] == {}, "it was gone there too"
 
 
-def test_outings_go_from_device_to_device_in_the_file(device, folder):
-    from support.device import Device
+def test_a_persons_radio_and_sheet_go_to_their_phone_alone_and_are_theirs_there(device, folder):
+    number = device.ask("POST", "/outings", {"outing": PLAN})[1]["id"]
+    sheet = device.ask("POST", f"/outings/{number}/people/{PLAN['people'][0]['id']}/sheet")[1]["id"]
+    radio_id = device.ask("GET", f"/sheets/{sheet}")[1]["content"]["radio_id"]
+    other = Device(folder)
+    try:
+        assert other.take(device._call("some_rows", str(radio_id), sheet))[1] == {"radios": 1, "sheets": 1}
+        (own,) = other.ask("GET", "/radios")[1]
+        assert own["model"] == PLAN["people"][0]["model"] and other.ask("GET", "/outings")[1] == []
+        assert [s["id"] for s in other.ask("GET", "/sheets")[1]] == [sheet]
+    finally:
+        other.close()
 
+
+def test_outings_go_from_device_to_device_in_the_file(device, folder):
     number = device.ask("POST", "/outings", {"outing": PLAN})[1]["id"]
     device.ask("POST", f"/outings/{number}/people/{PLAN['people'][0]['id']}/sheet")
     device.ask("POST", "/radios", {"model": "brisko-pico", "name": "Mine"})
     other = Device(folder)
     try:
+        other.ask("POST", "/outings/import", device.ask("GET", f"/outings/{number}/file")[1]["text"])  # it was there already
         assert other.take(device.file())[1] == {"radios": 1, "sheets": 1}
         assert other.take(device.file())[1] == {"radios": 0, "sheets": 0}
         (there,) = other.ask("GET", "/outings")[1]

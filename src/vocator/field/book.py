@@ -3,6 +3,7 @@
 Rows are plain data, so that the page keeps them one by one.
 """
 
+import json
 from collections.abc import Callable, Iterable
 from datetime import UTC, datetime
 from typing import Any
@@ -112,7 +113,7 @@ def part(book: Book, radio_id: int, sheet_id: str) -> dict[str, list[Row]]:
         for s in book.rows("slot", radio_id=radio_id)
     ]  # fmt: skip
     return {
-        "radio": [radio], "slot_event": said, "sheet": [sheet] if sheet else [], "tick": book.rows("tick", sheet_id=sheet_id),
+        "radio": [{**radio, "outing_id": None, "person_id": None}], "slot_event": said, "sheet": [sheet] if sheet else [], "tick": book.rows("tick", sheet_id=sheet_id),
         "own_profile": book.rows("own_profile", model=radio["model"]),
     }  # fmt: skip
 
@@ -176,7 +177,7 @@ def _take_outings(book: Book, given: list[Row]) -> dict[int, int]:
     """Keep outings that are not here in the same words; returns the number that each has here."""
     ids = {}
     for outing in given:
-        same = next((r for r in book.rows("outing") if r["content"] == outing["content"]), None)
+        same = next((r for r in book.rows("outing") if json.dumps(r["content"]) == json.dumps(outing["content"])), None)
         ids[outing["id"]] = same["id"] if same else book.new_id() if book.row("outing", outing["id"]) else outing["id"]
         if same is None:
             book.put("outing", {**outing, "id": ids[outing["id"]]})

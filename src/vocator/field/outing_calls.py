@@ -89,8 +89,8 @@ def making(book: Any, outing_id: int) -> Given:
     return {"waiting": [], "doing": [], "troubles": {}, "workers": 0}
 
 
-def make_sheet(book: Any, outing_id: int, person_id: str) -> Given:
-    """Make the proven sheet of what a person's radio still lacks."""
+def make_sheet(book: Any, outing_id: int, person_id: str, given: object = None) -> Given:
+    """Make the proven sheet of what a person's radio still lacks; what is ``given`` does not matter."""
     made = make_sheets_for(book, outing_id, person_id)
     if made is None:
         return {"id": None}

@@ -252,6 +252,14 @@
       display: none;
     }
     nav {
+      padding: 0 4px;
+      gap: 0;
+      justify-content: space-between;
+    }
+    nav b {
+      display: none;
+    }
+    nav a {
       padding: 0 8px;
     }
   }

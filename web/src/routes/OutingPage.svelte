@@ -33,6 +33,7 @@
   let unread = $state('');
   let making = $state.raw<Making | null>(null);
   let link = $state.raw<ComponentProps<typeof LinkDialog>['given']>(null);
+  let handing = $state('');
   let showing = $state<'board' | 'findings' | 'reach'>('board');
   let files: HTMLInputElement | undefined = $state();
   let channel = $state<Channel | null>(null);
@@ -305,7 +306,7 @@
       {:else if waiting.length}
         <button type="button" class="lead next" onclick={makeAll}><b>Make the sheets for {waiting.length}</b><span>{waiting.map((p) => p.tactical || p.name).slice(0, 6).join(', ')}{waiting.length > 6 ? ' …' : ''}</span></button>
       {:else}
-        <div class="lead"><b>{ready} of {able} ready</b><span>{ready === able ? 'Everybody has read back what their radio can hold.' : 'The others have sheets; give them their links.'}</span></div>
+        <div class="lead"><b>{ready} of {able} ready</b><span>{ready === able ? 'Everybody has read back what their radio can hold.' : inKit() ? 'The others have sheets: open them, or give them to their phones.' : 'The others have sheets; give them their links.'}</span></div>
       {/if}
       <div class="tabs" role="group" aria-label="Show">
         {#if making?.running}<button type="button" class="act" onclick={() => making?.cancel()}>Stop</button>{/if}
@@ -317,7 +318,7 @@
     </section>
 
     {#if showing === 'board'}
-      <BoardTable {board} practice={outing.people.some((p) => p.shows_practice)} {onperson} {onchannel} {share} {withdraw} links={!inKit()} />
+      <BoardTable {board} practice={outing.people.some((p) => p.shows_practice)} {onperson} {onchannel} {share} {withdraw} links={!inKit()} hand={inKit() ? (p) => (handing = p.sheets.at(-1)!) : null} />
 
       <div class="acts">
         <button type="button" class="act" onclick={() => { channel = { id: '', name: '', line: '', role: 'back-up', at: null, off_air: false, note: '' }; isNew = true; }}>Add a channel</button>
@@ -343,9 +344,14 @@
 <PlainDialog bind:plain {trouble} {meanwhile} onsave={savePlain} />
 {#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={took} />{/if}
 
+{#if handing}{#await import('../lib/outings/HandOver.svelte') then { default: HandOver }}<HandOver bind:sheet={handing} />{/await}{/if}
 {#if board}<LinkDialog bind:given={link} outing={board.id} onmade={refresh} />{/if}
 
 <style>
+  header,
+  .acts {
+    margin: 8px 0;
+  }
   header,
   .acts,
   .tabs {

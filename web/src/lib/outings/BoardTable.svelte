@@ -5,7 +5,7 @@
   import { MARKS } from './marks';
 
   type Somebody = Schemas['PersonBoard'];
-  let { board, practice, onperson, onchannel, share, withdraw, links }: {
+  let { board, practice, onperson, onchannel, share, withdraw, links, hand }: {
     board: Board;
     /** Whether somebody agrees that it is shown when they practised. */
     practice: boolean;
@@ -15,6 +15,8 @@
     withdraw: (person: Somebody) => void;
     /** Whether links can be given out: only a server answers them. */
     links: boolean;
+    /** Gives a person's radio and sheet to their phone as codes; null where a link does it. */
+    hand: ((person: Somebody) => void) | null;
   } = $props();
 
   let who = $state('');
@@ -46,6 +48,8 @@
       {/if}
       {#if links}<tr class="feet"><th scope="row">Link</th><td class="line"></td>
         {#each board.people as p (p.id)}<td class="cell"><button type="button" aria-label="{p.linked ? 'New link' : 'Link'} for {p.name}" onclick={() => share(p)}>{p.linked ? '⟳' : '+'}</button></td>{/each}</tr>{/if}
+      {#if hand}<tr class="feet"><th scope="row">To their phone</th><td class="line"></td>
+        {#each board.people as p (p.id)}<td class="cell">{#if p.sheets.length}<button type="button" aria-label="Codes for {p.name}" onclick={() => hand(p)}>▦</button>{:else}–{/if}</td>{/each}</tr>{/if}
     </tbody>
   </table>
 </div>
@@ -56,7 +60,7 @@
   {#each board.people.filter((p) => p.id === who) as p (p.id)}
     <p><b>{p.done} of {p.able}</b> written, {p.model_name}{p.ready ? ', ready' : ''}{p.practised ? `, from memory on ${clock.day(p.practised)}` : ''}</p>
     <ul>{#each board.channels as c (c.id)}{@const cell = cellOf(p, c.id)}<li><b>{MARKS[cell.state]!.mark}</b> {c.name} <span>{cell.state === 'beyond' ? 'beyond this radio' : `slot ${cell.slot_text} ${cell.label}, ${MARKS[cell.state]!.words}`}</span></li>{/each}</ul>
-    <div class="acts">{#if p.sheets.length}<a class="act" href="/sheet/{p.sheets.at(-1)}">Sheet</a>{/if}{#if links}<button type="button" class="act" onclick={() => share(p)}>Link</button>{/if}{#if links && p.linked}<button type="button" class="act" onclick={() => withdraw(p)}>Withdraw link</button>{/if}</div>
+    <div class="acts">{#if p.sheets.length}<a class="act" href="/sheet/{p.sheets.at(-1)}">Sheet</a>{/if}{#if hand && p.sheets.length}<button type="button" class="act" onclick={() => hand(p)}>To their phone</button>{/if}{#if links}<button type="button" class="act" onclick={() => share(p)}>Link</button>{/if}{#if links && p.linked}<button type="button" class="act" onclick={() => withdraw(p)}>Withdraw link</button>{/if}</div>
   {/each}
 </div>
 
