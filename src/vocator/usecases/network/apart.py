@@ -8,7 +8,7 @@ that works apart asks nobody.
 import os
 import signal
 import time
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
 from importlib import import_module
@@ -93,6 +93,25 @@ def apart(model: str, work: Callable[..., T], *given: Any) -> T:
             if last:
                 raise
     return work(*given)
+
+
+def spread(work: Callable[..., T], shares: Sequence[tuple[Any, ...]]) -> list[T]:
+    """Return ``work(*share)`` of each share, worked out at the same time in the processes there are; raises what it raises.
+
+    Where there are none, or one of them is killed, all is worked out here.
+    """
+    pool = _pool()
+    if pool is None:
+        return [work(*share) for share in shares]
+    try:
+        return [begun.result() for begun in [pool.submit(work, *share) for share in shares]]
+    except BrokenProcessPool:
+        return [work(*share) for share in shares]
+
+
+def hands() -> int:
+    """Return how many processes there are to spread work over; 1 where this one does it."""
+    return _count[0] if _count else 1
 
 
 def _work(profiles: Mapping[str, str], work: Callable[..., T], given: tuple[Any, ...]) -> T:
