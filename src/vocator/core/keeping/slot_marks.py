@@ -1,7 +1,7 @@
 """What is said of a radio's slots at large: ranges with a state, the later ones over the earlier."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from vocator.core.keeping.records import SlotState
@@ -49,15 +49,29 @@ def ranges_of(text: str, keys: Sequence[str], texts: Sequence[str]) -> list[tupl
     places = {name.lower(): n for names in (texts, keys) for n, name in enumerate(names)}
     found = []
     for part in re.split(r"\s*[,;]\s*|\s+and\s+", words):
-        ends = [part] if part in places else [p.strip() for p in re.split(r"\s+to\s+|\s*-\s*", part)]
-        at_ends = [places.get(e, places.get(e.lstrip("0") or "0")) for e in ends]
-        if not part or len(ends) > 2 or None in at_ends:
+        known = next(
+            (k for ends in _ends(part) if len(k := [n for e in ends if (n := _place(places, e)) is not None]) == len(ends)), None
+        )
+        if known is None:
             raise Refusal(
                 text[:60] or "nothing", "slots", f"{texts[0]} to {texts[-1]}", "Write 1-30, or 3, 7, 10-12, or all but 40-60."
             )
-        known = [n for n in at_ends if n is not None]
         found.append((min(known), max(known)))
     return found
+
+
+def _ends(part: str) -> Iterator[list[str]]:
+    """Yield the ways in which words may name one slot or both ends of a range: a slot's own name may have a hyphen."""
+    yield [part]
+    if re.search(r"\s+to\s+", part):
+        yield re.split(r"\s+to\s+", part)
+        return
+    for hyphen in re.finditer(r"\s*-\s*", part):
+        yield [part[: hyphen.start()], part[hyphen.end() :]]
+
+
+def _place(places: Mapping[str, int], name: str) -> int | None:
+    return places.get(name, places.get(name.lstrip("0") or "0" if name else ""))
 
 
 def with_marks(marks: Sequence[Mark], state: SlotState, ranges: Sequence[tuple[int, int]]) -> tuple[Mark, ...]:

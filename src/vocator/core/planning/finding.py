@@ -69,7 +69,7 @@ def way_to_frequency(twin: Twin, s: State, hz: int) -> list[str] | None:
 
 def way_to_rest(twin: Twin, s: State) -> list[str] | None:
     """Return the actions that leave what is open, a page too, and keep nothing more; None where none are found."""
-    return _search(twin, s, Wish(), lambda x: twin.at_rest(x) and x.modes == s.modes and x.values == s.values)
+    return _search(twin, s, Wish(), lambda x: twin.at_rest(x) and (x.modes, x.values, x.slots) == (s.modes, s.values, s.slots))
 
 
 def _settled(twin: Twin, s: State) -> bool:
