@@ -2,7 +2,7 @@
  * What this device keeps to go on without a server: rows of the heart's book, answers of the server as they were last, and
  * what was done here that the server has not been told. Each in a store of its own, so that none takes another's place.
  */
-import { clear, createStore, delMany, entries, get, keys, set, setMany, type UseStore } from 'idb-keyval';
+import { clear, createStore, delMany, entries, get, keys, promisifyRequest, set, setMany, type UseStore } from 'idb-keyval';
 import type { Done } from './heart';
 
 const MOST_ANSWERS = 300;
@@ -20,7 +20,10 @@ export async function allRows(): Promise<Row[]> {
 /** Keep changed rows, null for those dropped, and what was done with them. */
 export async function keepChanged(changed: Record<string, unknown>, events: Done[]): Promise<void> {
   // what is to be told is kept first: a row without it would never reach the server
-  if (events.length) await setMany(events.map((event) => [event.id, { order: nextOrder(), event }] as [string, Kept]), of('outbox'));
+  if (events.length) {
+    last ||= (await entries<string, Kept>(of('outbox'))).reduce((most, [, { order }]) => Math.max(most, order), 0); // done before this page was opened, by whatever clock
+    await setMany(events.map((event) => [event.id, { order: nextOrder(), event }] as [string, Kept]), of('outbox'));
+  }
   const all = Object.entries(changed);
   await setMany(all.filter(([, row]) => row !== null), of('rows'));
   await delMany(all.filter(([, row]) => row === null).map(([name]) => name), of('rows'));
@@ -32,8 +35,16 @@ const nextOrder = (): number => (last = Math.max(Date.now() * 1000, last + 1));
 /** Put a server's rows in place of all that were here. */
 export async function replaceRows(rows: Record<string, unknown[]>): Promise<void> {
   const named = Object.entries(rows).flatMap(([table, own]) => own.map((row) => [`${table}/${nameOf(table, row as Record<string, unknown>)}`, row] as [string, unknown]));
-  await clear(of('rows'));
-  await setMany(named, of('rows'));
+  await of('rows')('readwrite', (store) => {
+    try {
+      store.clear();
+      for (const [name, row] of named) store.put(row, name);
+    } catch (error) {
+      store.transaction.abort(); // all of it or nothing: a device without rows is of no use in the field
+      throw error;
+    }
+    return promisifyRequest(store.transaction);
+  });
 }
 
 const NAMES: Record<string, string[]> = { slot: ['radio_id', 'slot'], own_profile: ['model'], placed_channel: ['radio_id', 'channel_id'] };

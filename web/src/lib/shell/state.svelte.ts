@@ -106,6 +106,7 @@ class Shell {
           this.#leave(kept.ids, sent);
           if (kept.notes?.length) this.say(kept.notes.join(' '));
           this.reach = 'ok';
+          if (!sent.some((tick) => kept.ids.includes(tick.id))) return; // none of them arrived: asked again by and by, not at once
         } catch (error) {
           if (!(error instanceof Refused) || error.problem.status !== 422) throw error;
           const [first] = sent;
