@@ -85,6 +85,7 @@
   const isHere = (path: string): boolean => route.pathname === path || (path !== '/' && route.pathname.startsWith(path));
   $effect(() => {
     if (route.pathname) more = false;
+    shell.fault = '';
   });
 
   let onSheet = $derived(route.pathname.startsWith('/sheet/'));
@@ -114,6 +115,13 @@
   <p class="away caution" role="status">
     <b>{AWAY[shell.reach]}</b>
     A sheet that is open goes on; ticks are kept here{shell.queue.length ? ` (${shell.queue.length} waiting)` : ''} and sent when it is back.
+  </p>
+{/if}
+
+{#if shell.fault}
+  <p class="away caution newer" role="alert">
+    <span><b>{shell.fault}</b> Nothing typed here is lost. Try again; whoever keeps the server finds it by that reference.</span>
+    <button type="button" class="act" onclick={() => (shell.fault = '')}>Close</button>
   </p>
 {/if}
 

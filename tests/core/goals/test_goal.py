@@ -151,7 +151,9 @@ def test_a_tone_is_set_as_asked_or_named_as_what_is_beyond(twin, tone):
         assert (tone.tone_tx or tone.dcs_tx or "") in str(beyond) or beyond.part == "tone mode" or "inverted" in beyond.why
         return
     needed = required_values(twin, channel)
-    meant = {twin.settings[number].domain.meaning(value).rstrip("NI") for number, value in needed.items()}  # a side may be its own
+    meant = {
+        twin.settings[number].domain.meaning(value).rstrip("NI") for number, value in needed.items()
+    }  # a side may be its own
     assert {word.rstrip("NI") for word in (tone.tone_tx, tone.tone_rx, tone.dcs_tx, tone.dcs_rx) if word} <= meant
 
 

@@ -171,7 +171,7 @@
           </div>
         {/if}
         <ul class="notes">
-          {#each found.notes as note (note.text)}{#if !note.text.includes('not said')}<li>{note.text}</li>{/if}{/each}
+          {#each found.notes as note, at (at)}{#if !note.text.includes('not said')}<li>{note.text}</li>{/if}{/each}
           {#if found.talk_around}
             <li><Term name="talk-around" />: <button type="button" class="inline" onclick={() => listing.set(found!.talk_around!)}>{found.talk_around}</button></li>
           {/if}

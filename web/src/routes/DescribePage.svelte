@@ -93,7 +93,7 @@
     {#each about.view?.drawn?.dials ?? [] as dial (dial)}<option value="{dial} turn"></option>{/each}
   </datalist>
   {#if !about.view}
-    <p class="quiet">{about.trouble || 'Opening…'}</p>
+    {#if about.trouble}<p class="harm" role="alert">{about.trouble}</p>{:else}<p class="quiet" role="status">Opening…</p>{/if}
   {:else}
     <div class="bench">
       <nav aria-label="Questions" bind:this={row}>
@@ -264,6 +264,7 @@
       grid-column: 1 / -1;
       display: flex;
       overflow-x: auto;
+    position: relative; /* what is hidden for the eye stays within */
       border: 0;
     }
     nav button {

@@ -88,7 +88,7 @@
         <section>
           <h2>The path</h2>
           <ol class="path">
-            {#each drill.lessons as l (l.title)}
+            {#each drill.lessons as l, at (at)}
               <li class:done={l.done}>
                 <button type="button" class="act" class:next={l === upcoming && !drill.due} onclick={() => start([{ item: l.item, seed: drill!.items.find((i) => i.key === l.item)?.times ?? 0 }])}>{l.title}{l.done ? ' ✓' : ''}</button>
                 {#if l === upcoming}

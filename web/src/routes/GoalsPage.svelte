@@ -82,6 +82,7 @@
   }
   .scroll {
     overflow-x: auto;
+    position: relative; /* what is hidden for the eye stays within */
   }
   table {
     border-collapse: collapse;

@@ -141,7 +141,7 @@
       <button type="button" class="act" disabled={!query} onclick={() => (wanted = { ...ALL })}>Show all</button>
     </div>
   {/if}
-  {#each [unread, trouble].filter(Boolean) as words (words)}<p class="harm" role="alert">{words}</p>{/each}
+  {#each [...new Set([unread, trouble])].filter(Boolean) as words (words)}<p class="harm" role="alert">{words}</p>{/each}
   {#if told}<p role="status">{told}</p>{/if}
 
   <section>
@@ -153,7 +153,7 @@
       <input class="field" required placeholder="call sign" aria-label="Call sign" autocapitalize="characters" autocomplete="off" maxlength="20" bind:value={draft.call_sign} />
       <input class="field short" placeholder="grid" aria-label="Grid" autocomplete="off" maxlength="6" bind:value={draft.grid} />
       <input class="field" placeholder="frequency or slot" aria-label="Frequency or slot" list="known-slots" autocomplete="off" maxlength="80" bind:value={where} />
-      <datalist id="known-slots">{#each slots as s (s.name)}<option value={s.name}></option>{/each}</datalist>
+      <datalist id="known-slots">{#each slots as s, at (at)}<option value={s.name}></option>{/each}</datalist>
       <input class="field" placeholder="satellite" aria-label="Satellite" autocomplete="off" maxlength="40" bind:value={draft.satellite} />
       <input class="field short" placeholder="sent" aria-label="Report sent" autocomplete="off" maxlength="6" bind:value={draft.report_sent} />
       <input class="field short" placeholder="received" aria-label="Report received" autocomplete="off" maxlength="6" bind:value={draft.report_received} />

@@ -19,6 +19,7 @@
   import SatelliteHour from '../lib/outings/SatelliteHour.svelte';
   import PostsReach from '../lib/outings/PostsReach.svelte';
   import LinkDialog from '../lib/outings/LinkDialog.svelte';
+  import { handOver } from '../lib/outings/later';
   import { Making } from '../lib/outings/making.svelte';
   import Unsent from '../lib/outings/Unsent.svelte';
   import { UnsentOuting, type Apart } from '../lib/outings/unsent.svelte';
@@ -46,7 +47,7 @@
     await save(change((o) => put_in(o.channels, { id: r.id, name: r.name, line: r.line, role: 'back-up', at: { latitude_deg: r.latitude_deg, longitude_deg: r.longitude_deg, height_m: r.height_m }, off_air: r.state === 'off air', note: '' })));
   }
 
-  let rows: HTMLInputElement | undefined = $state();
+  let rows = $state<HTMLInputElement>();
   let chosen = $state.raw<File | null>(null);
   function look(): void {
     chosen = rows?.files?.[0] ?? null;
@@ -58,10 +59,7 @@
     if (!data.loaded) void data.load();
     get<Region[]>('/regions').then((found) => (regions = found), shell.note);
     const timer = window.setInterval(() => !making?.running && document.visibilityState === 'visible' && void refresh(), 8000);
-    return () => {
-      window.clearInterval(timer);
-      making?.end();
-    };
+    return () => (window.clearInterval(timer), making?.end());
   });
 
   const names = (ids: string[]) => ids.map((id) => board?.people.find((p) => p.id === id)).map((p) => p?.tactical || p?.name || '').join(', ');
@@ -85,8 +83,8 @@
   async function load(): Promise<void> {
     try {
       list = await get<Schemas['OutingSummary'][]>('/outings');
-      const id = board && list.some((o) => o.id === board!.id) ? board.id : list[0]?.id;
-      if (id !== undefined) await showFresh(await get<Board>(`/outings/${id}`));
+      const one = list.find((o) => o.id === board?.id) ?? list[0];
+      if (one) await showFresh(await get<Board>(`/outings/${one.id}`));
       else board = null;
       loaded = true;
       unread = '';
@@ -232,11 +230,11 @@
     }
   }
 
-  const change = (edit: (next: Outing) => void): Outing => {
+  function change(edit: (next: Outing) => void): Outing {
     const next = copy(outing!);
     edit(next);
     return next;
-  };
+  }
   function put_in<T extends { id: string; name: string }>(items: T[], item: T): void {
     const n = items.findIndex((i) => i.id === item.id);
     if (n >= 0) items[n] = item;
@@ -291,7 +289,7 @@
     <button type="button" class="act" onclick={begin}>New</button>
     <button type="button" class="act" onclick={() => files?.click()}>Take a file</button><input bind:this={files} type="file" hidden accept=".json" aria-label="Outing file" onchange={() => take(files, '/outings/import')} />
   </header>
-  {#each [unread, trouble].filter(Boolean) as words (words)}<p class="harm" role="alert">{words}</p>{/each}
+  {#each [...new Set([unread, trouble])].filter(Boolean) as words (words)}<p class="harm" role="alert">{words}</p>{/each}
 
   <Unsent {unsent} onopen={reopen} onpick={(one, theirs) => void choose(one, theirs)} ondrop={() => { unsent.drop(); void refresh(); }} />
 
@@ -344,7 +342,7 @@
 <PlainDialog bind:plain {trouble} {meanwhile} onsave={savePlain} />
 {#if board}<CsvDialog bind:file={chosen} outing={board.id} ontaken={took} />{/if}
 
-{#if handing}{#await import('../lib/outings/HandOver.svelte') then { default: HandOver }}<HandOver bind:sheet={handing} />{/await}{/if}
+{#if handing}{#await handOver() then { default: HandOver }}<HandOver bind:sheet={handing} />{/await}{/if}
 {#if board}<LinkDialog bind:given={link} outing={board.id} onmade={refresh} />{/if}
 
 <style>

@@ -155,7 +155,7 @@
       {:else}<p><b>Not to be worked with this alone</b>: {plan.ways[0]!.why}. <a href="#ways">Why</a></p>{/if}
     </div>
     {#if plan.arming}<p class="caution">{plan.arming}</p>{/if}
-    {#each plan.dangers as danger (danger)}<p class="caution">{danger}</p>{/each}
+    {#each plan.dangers as danger, at (at)}<p class="caution">{danger}</p>{/each}
 
     <div class="sheet">
       <section><SkyPlot {plan} at={now} />
@@ -181,7 +181,7 @@
             </li>
           {/each}
         </ul>
-        <ul class="manners">{#each plan.manners as m (m)}<li>{m}</li>{/each}</ul>
+        <ul class="manners">{#each plan.manners as m, at (at)}<li>{m}</li>{/each}</ul>
       </section>
       <SetSums {plan} {choice} {choose} {power} />
     </div>
@@ -224,6 +224,11 @@
   .zone {
     min-height: 32px;
     padding: 0 4px;
+  }
+  @media (max-width: 700px) {
+    .zone {
+      min-height: 48px;
+    }
   }
   h2 {
     font-size: 20px;

@@ -104,6 +104,7 @@
 </script>
 
 <main class="page">
+  {#if !radio}<h1>Radio</h1>{/if}
   {#if trouble}<p class="harm" role="alert">{trouble}</p><a class="act" href="/radios">To my radios</a>{/if}
   {#if radio}
     <header>
@@ -146,7 +147,7 @@
       <label class="rename" for="csv">Rows
         <textarea id="csv" rows="9" bind:value={csv} placeholder={EXAMPLE} spellcheck="false"></textarea>
       </label>
-      {#if refused}<p class="harm" role="alert">{#each refused.split('\n') as line (line)}{line}<br />{/each}</p>{/if}
+      {#if refused}<p class="harm" role="alert">{#each refused.split('\n') as line, at (at)}{line}<br />{/each}</p>{/if}
       <div class="acts">
         <button type="button" class="act next" disabled={!csv.trim() || working} onclick={writeMany}>{working ? 'Ordering and proving…' : 'Write one sheet'}</button>
         <label class="act file">From a file<input type="file" accept=".csv,.txt,text/csv" onchange={pick} class="visually-hidden" /></label>

@@ -134,7 +134,7 @@
 <main class="ride" class:twinned={ride?.byTwins && !ride.over}>
   {#if !ride}
     <h1>Ride</h1>
-    <p>{trouble || 'Getting the pass ready…'}</p>
+    {#if trouble}<p class="harm" role="alert">{trouble}</p>{:else}<p role="status">Getting the pass ready…</p>{/if}
     <a class="act" href={path}>To the pass</a>
   {:else}
     <p class="visually-hidden" aria-live="assertive">{ride.announced}</p>

@@ -178,10 +178,11 @@
 <svelte:window {onkeydown} />
 
 {#if following.trouble}
-  <div class="alone">
+  <main class="alone">
+    <h1>Sheet</h1>
     <p class="harm" role="alert">{following.trouble}</p>
     <a class="act" href="/">To the bench</a>
-  </div>
+  </main>
 {:else if content}
   <main class="sheet">
     <header>
@@ -241,7 +242,7 @@
     {#if doubting && model}<Trials model={content.model} own={model.own} slot={channelOf(following.sheet!, part).slot_text} steps={content.steps} step={following.pages[following.at]?.at(-1) ?? 0} glass={model.panel.glass} onmended={() => { doubting = false; void ownSheet(); }} />{/if}
   </Dialog>
 {:else}
-  <p class="alone">Fetching the sheet…</p>
+  <main class="alone"><h1>Sheet</h1><p role="status">Fetching it…</p></main>
 {/if}
 
 <style>

@@ -134,7 +134,7 @@
       <label>Call sign<Input class="field" bind:value={draft.call_sign} autocomplete="off" maxlength={20} placeholder="QZ7ABE" /></label>
       <label><span><Term name="region">Region pack</Term></span>
         <select class="field" bind:value={draft.region} onchange={() => { draft.may_send_on = []; touch(); }}>
-          {#each regions as r (r.id)}<option value={r.id}>{r.name}</option>{/each}
+          {#each regions as r (r.id)}<option value={r.id}>{r.name}</option>{:else}<option value={draft.region}>{draft.region.replace('r', 'Region ')}</option>{/each}
         </select></label>
       {#if region}<p class="quiet">{region.note}</p>{/if}
       <div class="row">

@@ -89,8 +89,10 @@
   }
   form label {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 4px;
-    min-width: 240px;
+    min-width: min(240px, 100%);
+    max-width: 100%;
   }
   ul {
     list-style: none;

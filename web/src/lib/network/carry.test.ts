@@ -7,7 +7,7 @@ const here = vi.hoisted(() => ({
   answers: new Map<string, unknown>(),
   kept: [] as unknown[],
   calls: [] as string[][],
-  reply: (_: string[]): object => ({ status: 200, body: null, changed: {}, events: [] }),
+  reply: null as unknown as (call: string[]) => object,
   fails: null as Error | null,
 }));
 vi.mock('./heart', () => ({

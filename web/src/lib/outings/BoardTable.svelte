@@ -73,6 +73,7 @@
   }
   .scroll {
     overflow-x: auto;
+    position: relative; /* what is hidden for the eye stays within */
   }
   .board {
     border-collapse: collapse;

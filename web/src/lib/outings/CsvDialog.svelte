@@ -29,7 +29,7 @@
 <Dialog bind:open={() => file !== null, (v) => { if (!v) file = null; }} title="Channels from CSV">
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   {#if seen}
-    {#each seen.problems as p (p)}<p class="harm">{p}</p>{/each}
+    {#each seen.problems as p, at (at)}<p class="harm">{p}</p>{/each}
     <table class="ruled"><thead><tr><th scope="col">Row</th><th scope="col">Name</th><th scope="col">Understood as</th></tr></thead>
       <tbody>{#each seen.rows.slice(0, 200) as r (r.number)}<tr><td>{r.number}</td><td>{r.name}</td><td>{#if r.problem}<b>Cannot be taken: {r.problem}</b>{:else}{r.text}{/if}</td></tr>{/each}</tbody></table>
     {#if seen.rows.length > 200}<p>{seen.rows.length - 200} more rows.</p>{/if}

@@ -12,7 +12,7 @@
 {#if unsent.told.length}
   <div class="unsent" role="status">
     <p><b>Changed on this device, sent when the server answers:</b>
-      {#each unsent.told as one (one.words)}
+      {#each unsent.told as one, at (at)}
         {#if one.part === null || one.id}<button type="button" class="act plain" onclick={() => onopen(one.part, one.id)}>{one.words}</button>{:else}<span>{one.words}</span>{/if}
       {/each}
       <button type="button" class="act plain" onclick={() => { if (sure) ondrop(); sure = !sure; }} onblur={() => (sure = false)}>{sure ? 'Drop them for good' : 'Drop these changes'}</button></p>

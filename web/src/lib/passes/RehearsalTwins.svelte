@@ -54,7 +54,7 @@
 </script>
 
 <div class="twins">
-  {#each twins as t (t.name)}
+  {#each twins as t, at (at)}
     <section aria-label={t.name}>
       {#if twins.length > 1}<b>{t.name}</b>{/if}
       <TwinPanel model={t.model} twin={t.twin} band={false} />

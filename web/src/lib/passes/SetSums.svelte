@@ -67,6 +67,7 @@
   }
   details {
     overflow-x: auto;
+    position: relative; /* what is hidden for the eye stays within */
     margin-top: 10px;
   }
   summary {

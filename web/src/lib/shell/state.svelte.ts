@@ -17,6 +17,8 @@ class Shell {
   /** Ticks that left the queue since this page was opened, in the order in which they did. */
   readonly left: Tick[] = [];
   message = $state('');
+  /** What the server could not foresee, in its words, with the reference in its log. */
+  fault = $state('');
   /** Who the server takes this page for; over the network nobody until a sign-in or a link. */
   who = $state<'lead' | 'volunteer' | 'nobody'>('lead');
   fenced = $state(false);
@@ -27,16 +29,17 @@ class Shell {
   #sending: Promise<void> | null = null;
   #messageTimer = 0;
 
-  /** Note how a request went; returns what to tell the user. */
-  note(error: unknown): string {
+  /** Note how a request went; returns what to tell the user. It is handed on as it is, so it must know whose it is. */
+  note = (error: unknown): string => {
     if (error instanceof Refused) {
       if (error.problem.status === 0) this.reach = 'server';
       else if (error.problem.status === 507) this.reach = 'disk';
       else if (error.passing) this.reach = 'store';
+      else if (error.problem.status >= 500) this.fault = error.message;
       return error.problem.do ? `${error.problem.where}: ${error.problem.found}. ${error.problem.do}` : error.message;
     }
     return error instanceof Error ? error.message : String(error);
-  }
+  };
 
   say(text: string): void {
     this.message = text;

@@ -13,7 +13,7 @@
 </script>
 
 <dl>
-  {#each lines as line (line.name)}
+  {#each lines as line, at (at)}
     {@const [whole, decimals] = parts(line.value)}
     {@const number = /^[\d?]/.test(line.value)}
     <div class:sum={line.name === 'send' && line.why === 'the sum'}>

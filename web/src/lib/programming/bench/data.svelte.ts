@@ -18,6 +18,7 @@ class Data {
       keep('radios', $state.snapshot(this.radios));
       keep('open-sheets', $state.snapshot(this.sheets));
       this.loaded = true;
+      shell.fault = '';
       if (shell.reach !== 'ok') shell.reach = 'ok';
     } catch (error) {
       shell.note(error);

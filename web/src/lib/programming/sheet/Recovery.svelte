@@ -85,7 +85,7 @@
         <dt>Likely</dt>
         <dd>{back.slips.join('; ')}.</dd>
         <dt>Harm</dt>
-        <dd>{#if back.harm.length}{#each back.harm as line (line)}<span class="harm">{line}.</span> {/each}{:else}None: no other slot and no setting of the whole radio was touched.{/if}</dd>
+        <dd>{#if back.harm.length}{#each back.harm as line, at (at)}<span class="harm">{line}.</span> {/each}{:else}None: no other slot and no setting of the whole radio was touched.{/if}</dd>
       </dl>{/if}
     {:else}
       {#if !back.anew}<p><b>Then from the beginning.</b> The first step asks what is open and leads out of it. The sheet holds from any state; what is done already is only done again. If another slot was harmed, this cannot know it: look through the slots you know afterwards.</p>

@@ -56,7 +56,7 @@
 {#if content.changes.length}<PutBack radio={content.radio_id} changes={content.changes} />{/if}
 {#if content.limits.length}
   <h3>What this radio cannot show or do</h3>
-  <ul>{#each content.limits as limit (limit)}<li>{limit}</li>{/each}</ul>
+  <ul>{#each content.limits as limit, at (at)}<li>{limit}</li>{/each}</ul>
 {/if}
 
 <style>

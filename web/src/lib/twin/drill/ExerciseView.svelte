@@ -23,8 +23,8 @@
       <p class="how" role="status">{verdict.right ? 'Right.' : onTwin ? 'Not yet. Where are you now?' : 'No.'}</p>
       {#if verdict.answer && !verdict.right}<p>It is <b>{verdict.answer}</b>.</p>{/if}
       {#if verdict.why}<p>{verdict.why[0]!.toUpperCase() + verdict.why.slice(1)}.</p>{/if}
-      {#each verdict.forgotten as words (words)}<p class="harm">{words[0]!.toUpperCase() + words.slice(1)}.</p>{/each}
-      {#each verdict.changed as words (words)}<p class="harm">Beside it, {words}.</p>{/each}
+      {#each verdict.forgotten as words, at (at)}<p class="harm">{words[0]!.toUpperCase() + words.slice(1)}.</p>{/each}
+      {#each verdict.changed as words, at (at)}<p class="harm">Beside it, {words}.</p>{/each}
       {#if run.twin}
         {@const last = run.done.at(-1)!}
         {#if exercise.choices.length}<p>{last.keys ? `${last.keys === 1 ? '1 press' : `${last.keys} presses`} to look` : 'Told by the display alone'}; {verdict.fewest ? `${verdict.fewest} ${verdict.fewest === 1 ? 'is' : 'are'} enough` : 'it takes none'}.</p>
