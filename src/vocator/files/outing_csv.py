@@ -8,6 +8,7 @@ import re
 from dataclasses import dataclass
 from typing import Any
 
+from vocator.core.channel.channel import megahertz
 from vocator.core.outing.outing import Outing, Role
 from vocator.files.csv_cells import UNITS, read_rows, write_rows
 
@@ -121,11 +122,11 @@ def _number(text: str, where: str) -> float:
 def _line(cells: dict[str, str], units: dict[str, float]) -> str:
     if not cells.get("receive"):
         raise ValueError("neither a line nor a receive frequency")
-    rx = _number(cells["receive"], "receive") * units["receive"] / 1e6
-    parts = [f"{rx:.6f}".rstrip("0")]
+    rx_hz = round(_number(cells["receive"], "receive") * units["receive"])
+    parts = [megahertz(rx_hz)]
     if cells.get("send"):
-        tx = _number(cells["send"], "send") * units["send"] / 1e6
-        parts.append("simplex" if abs(tx - rx) < 1e-7 else f"input {tx:.6f}".rstrip("0"))
+        tx_hz = round(_number(cells["send"], "send") * units["send"])
+        parts.append("simplex" if tx_hz == rx_hz else f"input {megahertz(tx_hz)}")
     else:
         parts.append("simplex")
     tone, opens = cells.get("tone", ""), cells.get("opens on", "")

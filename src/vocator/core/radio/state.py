@@ -93,7 +93,7 @@ def _with(self: State, /, **changed: Any) -> State:
     fields = list(self)
     for name, value in changed.items():
         fields[_PLACES[name]] = value
-    return _new(State, fields)
+    return _new(type(self), fields)
 
 
 State._replace = _with  # type: ignore[method-assign, assignment]

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Board } from '../api';
+import { carryBy, type Board } from '../api';
 import type { Channel, Outing, Person } from './marks';
 import { changesIn, joinOutings, UnsentOuting } from './unsent.svelte';
 
@@ -87,5 +87,23 @@ describe('what the server has not been told', () => {
     unsent.hold(board(walk()), CHANGES[2]!(walk()));
     unsent.drop();
     expect(new UnsentOuting().told).toEqual([]);
+  });
+
+  it('is not told by the answer of this device, which stands in for the server; the board is not asked for again and again', async () => {
+    const asked: unknown[] = [];
+    carryBy(async (method, path, body) => {
+      asked.push([method, path]);
+      return { status: 200, body: board((body as { outing: Outing }).outing, 9) };
+    });
+    const unsent = new UnsentOuting();
+    unsent.hold(board(walk()), CHANGES[5]!(walk()));
+    const shown = await unsent.tell(board(walk(), 8));
+    expect([shown.version, asked, unsent.told.map((t) => t.words)]).toEqual([9, [['PUT', '/outings/7']], ['person Ada, changed']]);
+    expect((await unsent.tell(shown)).version).toBe(9);
+    expect([asked.length, new UnsentOuting().told.length]).toEqual([1, 1]);
+    carryBy(null); // the server is back
+    answers(200, board(CHANGES[5]!(walk()), 3));
+    expect((await unsent.tell(board(walk(), 2))).version).toBe(3);
+    expect(unsent.told).toEqual([]);
   });
 });
