@@ -66,7 +66,7 @@ def go_through(page: Page, address: str, known: dict[str, str], condition: str) 
             wrong.append(f"{at}: nothing stands there")
             continue
         with suppress(TimeoutError):  # a place that asks again and again is looked at all the same
-            page.wait_for_load_state("networkidle", timeout=4_000)
+            page.wait_for_load_state("networkidle", timeout=1_500)
         seen = page.evaluate(LOOK)
         if MACHINE.search(seen["words"]):
             wrong.append(f"{at}: {MACHINE.search(seen['words'])[0]!r} in {seen['words'][:200]!r}")

@@ -78,6 +78,8 @@
     const told = await unsent.tell(next);
     show(told);
     if (told !== next && !unsent.told.length) shell.say('The server has what was changed here');
+    const other = await unsent.tellOther(next.id);
+    if (other) show(other);
   }
 
   async function load(): Promise<void> {

@@ -1,5 +1,5 @@
 /** An outing changed with no server: kept on this device, brought together with what others did when the server is back. */
-import { answersHere, put, Refused, type Board } from '../api';
+import { answersHere, get, put, Refused, type Board } from '../api';
 import { keep, recall } from '../keeping/keep';
 import { copy, same, together, type Both, type Item, type Part } from './changing.svelte';
 import { idOf, plainOf, type Outing } from './marks';
@@ -106,6 +106,14 @@ export class UnsentOuting {
       if (error instanceof Refused && (error.passing || error.problem.type === 'urn:vocator:clash')) return this.shown(fresh); // asked again by and by
       throw error;
     }
+  }
+
+  /** Tell of another outing than the one that is shown; its board where something is to be chosen first. */
+  async tellOther(shown: number): Promise<Board | null> {
+    const id = this.#kept?.id;
+    if (id === undefined || id === shown || answersHere()) return null;
+    const board = await get<Board>(`/outings/${id}`).then((fresh) => this.tell(fresh)).catch(() => null);
+    return this.apart.length ? board : null;
   }
 
   /** Choose for one field; what the others wrote counts as seen then. */

@@ -101,9 +101,14 @@ describe('what the server has not been told', () => {
     expect([shown.version, asked, unsent.told.map((t) => t.words)]).toEqual([9, [['PUT', '/outings/7']], ['person Ada, changed']]);
     expect((await unsent.tell(shown)).version).toBe(9);
     expect([asked.length, new UnsentOuting().told.length]).toEqual([1, 1]);
-    carryBy(null); // the server is back
-    answers(200, board(CHANGES[5]!(walk()), 3));
-    expect((await unsent.tell(board(walk(), 2))).version).toBe(3);
-    expect(unsent.told).toEqual([]);
+    expect(await unsent.tellOther(5)).toBeNull(); // by the device no more than before
+    expect(unsent.told.length).toBe(1);
+    carryBy(null); // the server is back, and another outing is shown
+    answers(200, board(walk({ people: [{ ...ada, tactical: 'Ford' }] }), 3));
+    expect([(await unsent.tellOther(5))?.id, unsent.apart.map((a) => a.theirs)]).toEqual([7, ['Ford']]); // to be chosen first: it is shown
+    unsent.apart = [];
+    answers(200, board(walk(), 3));
+    expect([await unsent.tellOther(7), unsent.told.length]).toEqual([null, 1]); // the one that is shown is told by the page
+    expect([await unsent.tellOther(5), unsent.told]).toEqual([null, []]);
   });
 });
