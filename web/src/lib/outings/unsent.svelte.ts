@@ -94,13 +94,17 @@ export class UnsentOuting {
   async tell(fresh: Board): Promise<Board> {
     const kept = this.#kept;
     if (kept?.id !== fresh.id) return fresh;
+    if (answersHere()) {
+      // this device has what was changed here in its board, or takes it as it stands; the server is still to be told
+      if (same(kept.mine, fresh.outing)) return fresh;
+      return put<Board>(`/outings/${fresh.id}`, { version: fresh.version, outing: kept.mine }).catch(() => this.shown(fresh));
+    }
     const { merged, apart } = joinOutings(kept.base, fresh.outing as unknown as Outing, kept.mine);
     this.apart = apart;
     if (apart.length) return this.shown(fresh);
-    if (answersHere() && same(merged, fresh.outing)) return fresh; // this device has it in its board already
     try {
       const board = await put<Board>(`/outings/${fresh.id}`, { version: fresh.version, outing: merged });
-      if (!answersHere()) this.#keep(null); // else it was this device that answered: the server is still to be told
+      if (!answersHere()) this.#keep(null); // else the server went meanwhile, and is still to be told
       return board;
     } catch (error) {
       if (error instanceof Refused && (error.passing || error.problem.type === 'urn:vocator:clash')) return this.shown(fresh); // asked again by and by

@@ -96,19 +96,20 @@ describe('what the server has not been told', () => {
       return { status: 200, body: board((body as { outing: Outing }).outing, 9) };
     });
     const unsent = new UnsentOuting();
-    unsent.hold(board(walk()), CHANGES[5]!(walk()));
-    const shown = await unsent.tell(board(walk(), 8));
-    expect([shown.version, asked, unsent.told.map((t) => t.words)]).toEqual([9, [['PUT', '/outings/7']], ['person Ada, changed']]);
-    expect((await unsent.tell(shown)).version).toBe(9);
-    expect([asked.length, new UnsentOuting().told.length]).toEqual([1, 1]);
+    unsent.hold(board(walk()), CHANGES[3]!(CHANGES[5]!(walk())));
+    let shown = await unsent.tell(board(walk(), 8));
+    expect([shown.version, asked, unsent.told.map((t) => t.words)]).toEqual([9, [['PUT', '/outings/7']], ['channel C, added', 'person Ada, changed']]);
+    for (let n = 0; n < 3; n++) shown = await unsent.tell(shown);
+    expect((shown.outing as unknown as Outing).channels.map((c) => c.id)).toEqual(['a', 'b', 'c']); // what was added is added once
+    expect([asked.length, new UnsentOuting().told.length]).toEqual([1, 2]);
     expect(await unsent.tellOther(5)).toBeNull(); // by the device no more than before
-    expect(unsent.told.length).toBe(1);
+    expect(unsent.told.length).toBe(2);
     carryBy(null); // the server is back, and another outing is shown
     answers(200, board(walk({ people: [{ ...ada, tactical: 'Ford' }] }), 3));
     expect([(await unsent.tellOther(5))?.id, unsent.apart.map((a) => a.theirs)]).toEqual([7, ['Ford']]); // to be chosen first: it is shown
     unsent.apart = [];
     answers(200, board(walk(), 3));
-    expect([await unsent.tellOther(7), unsent.told.length]).toEqual([null, 1]); // the one that is shown is told by the page
+    expect([await unsent.tellOther(7), unsent.told.length]).toEqual([null, 2]); // the one that is shown is told by the page
     expect([await unsent.tellOther(5), unsent.told]).toEqual([null, []]);
   });
 });
