@@ -125,7 +125,7 @@ def a_sheet_on_every_radio(page: Page) -> int:
           let made = 0;
           for (const model of JSON.parse(await window.__ask('GET', '/models', null)).body) {
             const added = JSON.parse(await window.__ask('POST', '/radios', { model: model.model })).body;
-            const slot = added.slot_names?.[7] ?? '7';
+            const slot = added.slot_keys[7];
             const asked = { radio_id: added.id, slot, line: '147.33 + 103.5' };
             made += JSON.parse(await window.__ask('POST', '/sheets', asked)).status === 201;
           }

@@ -85,6 +85,11 @@ class Book:
         at = clock.utc_now().isoformat()
         self._events.append({"id": uuid4().hex, "at": at, "kind": kind, **what})
 
+    def note_sheet(self, made: Row, radio_id: int, slot: str) -> None:
+        """Note that a sheet was made; ``made`` is the sheet as a page is shown it."""
+        sheet = {k: made[k] for k in ("id", "title", "created_at", "content")}
+        self.note("sheet", sheet={**sheet, "radio_id": radio_id, "slot": slot})
+
     def whole(self) -> dict[str, list[Row]]:
         """Return all rows by table, to be carried to another device."""
         return {name: list(rows.values()) for name, rows in self._tables.items() if rows}

@@ -174,8 +174,7 @@ def _sheet(sheet_id: str) -> Given:
 
 
 def _told(made: Given, radio_id: int, slot: str) -> Given:
-    sheet = {k: made[k] for k in ("id", "title", "created_at", "content")}
-    _book.note("sheet", sheet={**sheet, "radio_id": radio_id, "slot": slot})
+    _book.note_sheet(made, radio_id, slot)
     return made
 
 

@@ -96,8 +96,7 @@ def make_sheet(book: Any, outing_id: int, person_id: str, given: object = None) 
         return {"id": None}
     radio = {k: book.row("radio", made.radio_id)[k] for k in ("model", "firmware", "name")}
     book.note("outing radio", outing_id=outing_id, person_id=person_id, radio_id=made.radio_id, **radio)
-    sheet = {k: sheet_dict(made)[k] for k in ("id", "title", "created_at", "content")}
-    book.note("sheet", sheet={**sheet, "radio_id": made.radio_id, "slot": made.slot})
+    book.note_sheet(sheet_dict(made), made.radio_id, made.slot)
     placed = [
         {"channel_id": p.channel_id, "slot": p.slot, "stands_for": p.stands_for, "sheet_id": p.sheet_id}
         for p in OutingRepository(book).placed(made.radio_id).values()

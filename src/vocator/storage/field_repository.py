@@ -72,7 +72,7 @@ class FieldRepository:
             "station": self._plain(select(StationRow.__table__)),
             **_together(
                 self._of_radios(mine, known_sheets),
-                self._of_radios(select(RadioRow.id).where(RadioRow.outing_id.is_not(None)), None),
+                self._memory(select(RadioRow.id).where(RadioRow.outing_id.is_not(None))),  # what others' sheets say stays here
             ),
             "outing": self._plain(select(OutingRow.__table__)),
             "placed_channel": self._plain(select(PlacedRow.__table__)),
@@ -88,10 +88,7 @@ class FieldRepository:
         own = [{**radio, "outing_id": None, "person_id": None} for radio in found["radio"]]
         return {**found, "radio": own}
 
-    def _of_radios(self, radios: Select[Any], known_sheets: set[str] | None) -> dict[str, list[dict[str, Any]]]:
-        """Return the rows of radios, without sheets where none is named as known."""
-        if known_sheets is None:
-            return self._memory(radios)
+    def _of_radios(self, radios: Select[Any], known_sheets: set[str]) -> dict[str, list[dict[str, Any]]]:
         of_mine = SheetRow.radio_id.in_(radios)
         done = select(SheetRow.id).where(of_mine, SheetRow.status != "open").order_by(SheetRow.created_at.desc()).limit(MOST_DONE)
         wanted = select(SheetRow.id).where(of_mine, SheetRow.status == "open").union(done)

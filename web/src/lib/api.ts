@@ -149,23 +149,22 @@ export async function sendFile<T>(path: string, file: Blob): Promise<T> {
   return (await answer.json()) as T;
 }
 
-/** Hand a text to the browser to save. */
-export function saveText(text: string, name: string, kind = 'application/json'): void {
+/** Hand a file to the browser to save. */
+function handOver(file: Blob, name: string): void {
   const a = document.createElement('a');
-  a.href = URL.createObjectURL(new Blob([text], { type: kind }));
+  a.href = URL.createObjectURL(file);
   a.download = name;
   a.click();
   window.setTimeout(() => URL.revokeObjectURL(a.href), 10_000);
 }
 
+/** Hand a text to the browser to save. */
+export const saveText = (text: string, name: string): void => handOver(new Blob([text], { type: 'application/json' }), name);
+
 /** Ask for a file with a request that changes something, and hand it to the browser to save. */
 export async function saveFile(path: string, name: string): Promise<void> {
   const answer = await ask(path, { method: 'POST' }, 'Nothing was changed; ask again when it is back.');
-  const a = document.createElement('a');
-  a.href = URL.createObjectURL(await answer.blob());
-  a.download = name;
-  a.click();
-  window.setTimeout(() => URL.revokeObjectURL(a.href), 10_000);
+  handOver(await answer.blob(), name);
 }
 
 export const get = <T>(path: string) => call<T>('GET', path);

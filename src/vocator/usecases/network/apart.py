@@ -74,39 +74,47 @@ def _pool() -> ProcessPoolExecutor | None:
         return _pools[0] if _pools else None
 
 
-def apart(model: str, work: Callable[..., T], *given: Any) -> T:
-    """Return ``work(*given)`` of a radio's model, worked out in another process where there is one; raises what it raises.
+def _with_pool(do: Callable[[ProcessPoolExecutor], T]) -> T | None:
+    """Return what ``do`` makes of the processes there are, None where there are none.
 
-    A process that is killed meanwhile is replaced, and the work done once more.
+    Those of which one is killed meanwhile are replaced, and it is done once more; raises BrokenProcessPool the second time.
     """
     for last in (False, True):
         pool = _pool()
         if pool is None:
             break
-        text = own_text(model)
         try:
-            return pool.submit(_work, {model: text} if text is not None else {}, work, given).result()
+            return do(pool)
         except BrokenProcessPool:
             with _making:
                 if pool in _pools:
                     _pools.remove(pool)
             if last:
                 raise
-    return work(*given)
+    return None
+
+
+def apart(model: str, work: Callable[..., T], *given: Any) -> T:
+    """Return ``work(*given)`` of a radio's model, worked out in another process where there is one; raises what it raises.
+
+    A process that is killed meanwhile is replaced, and the work done once more.
+    """
+
+    def ask(pool: ProcessPoolExecutor) -> tuple[T]:
+        text = own_text(model)
+        return (pool.submit(_work, {model: text} if text is not None else {}, work, given).result(),)
+
+    found = _with_pool(ask)
+    return found[0] if found is not None else work(*given)
 
 
 def spread(work: Callable[..., T], shares: Sequence[tuple[Any, ...]]) -> list[T]:
     """Return ``work(*share)`` of each share, worked out at the same time in the processes there are; raises what it raises.
 
-    Where there are none, or one of them is killed, all is worked out here.
+    A process that is killed meanwhile is replaced, and all is done once more.
     """
-    pool = _pool()
-    if pool is None:
-        return [work(*share) for share in shares]
-    try:
-        return [begun.result() for begun in [pool.submit(work, *share) for share in shares]]
-    except BrokenProcessPool:
-        return [work(*share) for share in shares]
+    found = _with_pool(lambda pool: [begun.result() for begun in [pool.submit(work, *share) for share in shares]])
+    return found if found is not None else [work(*share) for share in shares]
 
 
 def hands() -> int:

@@ -134,10 +134,11 @@ def _why(error: Exception) -> str:
     return "it is not whole: something in it is none that can be kept"
 
 
-def _real(session: Session, radio_id: int) -> int:
-    found = FieldRepository(session).number_of(radio_id) if radio_id >= DEVICE_IDS else radio_id
+def _real(session: Session, number: int, what: str = "its radio", allowed: str = "one of my radios") -> int:
+    """Return the number that a radio (or outing) has here; raises NotFound for one of a device that is not known."""
+    found = FieldRepository(session).number_of(number) if number >= DEVICE_IDS else number
     if found is None:
-        raise NotFound("its radio", "one of my radios")
+        raise NotFound(what, allowed)
     return found
 
 
@@ -208,10 +209,7 @@ def _outing_removed(session: Session, event: str, at: datetime, what: dict[str, 
 
 
 def _real_outing(session: Session, outing_id: int) -> int:
-    found = FieldRepository(session).number_of(outing_id) if outing_id >= DEVICE_IDS else outing_id
-    if found is None:
-        raise NotFound("its outing", "one from the list of outings")
-    return found
+    return _real(session, outing_id, "its outing", "one from the list of outings")
 
 
 def _outing_radio(session: Session, event: str, at: datetime, what: dict[str, Any]) -> None:
