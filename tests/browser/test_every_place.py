@@ -23,7 +23,11 @@ LOOK = """() => {
   const ids = [...document.querySelectorAll('[id]')].map((e) => e.id);
   const main = document.querySelector('main') ?? document.body;
   const small = matchMedia('(max-width: 700px)').matches ? controls.filter((e) => e.tagName === 'BUTTON' && e.matches('.act, .donekey')).filter((e) => e.getBoundingClientRect().height < 43) : [];
+  const lines = (e) => { const r = document.createRange(); r.selectNodeContents(e); return new Set([...r.getClientRects()].map((b) => Math.round(b.top / 8))).size; };
+  const torn = [...document.querySelectorAll('button, a, th, td, span, b, small, h1, h2')]
+    .filter((e) => seen(e) && !e.children.length && /^\\S{1,12}$/.test(e.innerText.trim()) && lines(e) > 1);
   return {
+    torn: torn.map((e) => e.outerHTML.slice(0, 90)),
     words: main.innerText,
     heads: [...document.querySelectorAll('h1')].filter(seen).length,
     nameless: controls.filter((e) => !named(e)).map((e) => e.outerHTML.slice(0, 120)),
@@ -75,6 +79,7 @@ def go_through(page: Page, address: str, known: dict[str, str], condition: str) 
         if any(b > a + 1 for a, b in zip(seen["levels"], seen["levels"][1:], strict=False)):
             wrong.append(f"{at}: a heading is left out: {seen['levels']}")
         wrong += [f"{at}: no name: {one}" for one in seen["nameless"]]
+        wrong += [f"{at}: a short word is broken: {one}" for one in seen["torn"]]
         wrong += [f"{at}: too small for a thumb: {one}" for one in seen["small"]]
         if seen["twice"]:
             wrong.append(f"{at}: the same id twice: {seen['twice']}")

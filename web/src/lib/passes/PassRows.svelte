@@ -70,7 +70,10 @@
     td,
     th {
       padding-right: 8px;
-      overflow-wrap: anywhere;
+    }
+    td:nth-child(3),
+    td:nth-child(5) {
+      overflow-wrap: anywhere; /* the line, and the radio's name; slots and labels stay whole */
     }
   }
 </style>
