@@ -13,7 +13,7 @@ from vocator.files.strict_yaml import load_yaml
 from vocator.storage.tables import DescriptionRow
 from vocator.usecases.errors import Doubtful, NotFound
 from vocator.usecases.network import apart as module
-from vocator.usecases.network.apart import apart, hands, spread, work_apart
+from vocator.usecases.network.apart import apart, spread, work_apart
 from vocator.usecases.profiles.described import _goals, goals
 from vocator.usecases.programming.deep_proof import proof_from_every_state
 from vocator.usecases.programming.make_sheet import SheetRequest
@@ -83,7 +83,6 @@ def refused_at(number):
 
 
 def test_work_is_spread_over_the_processes_and_comes_back_in_its_order(processes, tmp_path):
-    assert hands() == 2
     found = spread(refused_at, [(n,) for n in (5, 1, 4)])
     assert [n for n, _ in found] == [5, 1, 4] and os.getpid() not in {at for _, at in found}
     with pytest.raises(Refusal, match="Take another"):

@@ -286,3 +286,17 @@ def test_hostile_input_is_named_and_the_description_opens_afterwards(client, way
     again = client.get(f"/api/descriptions/{made['id']}")
     assert again.status_code == 200, again.text
     assert client.get(f"/api/descriptions/{made['id']}/goals").status_code == 200
+
+
+def test_a_description_begun_like_another_radio_keeps_what_its_questions_have_no_field_for(session):
+    row = describing.begin(session, "My own", "ardvane-finch")
+    like = copy.deepcopy(row.data)
+    for question in QUESTIONS:
+        row = describing.answer(session, row.id, row.version, question.name, question.read(row.data), silent=False)
+    assert row.data == like and set(row.answered.values()) == {"said"}
+    row = describing.answer(session, row.id, row.version, "icons", {"send": "T"}, silent=False)
+    changed = [(a, b) for a, b in zip(like["icons"], row.data["icons"], strict=True) if a != b]
+    assert changed == [({"icon": "TX", "tone_use": "send"}, {"icon": "T", "tone_use": "send"})]
+    assert {k: v for k, v in row.data.items() if k != "icons"} == {k: v for k, v in like.items() if k != "icons"}
+    with pytest.raises(Refusal, match="a name"):
+        describing.answer(session, row.id, row.version, "radio", {"name": " "}, silent=False)

@@ -78,10 +78,10 @@ def sampled(starts, rng):
 @pytest.mark.parametrize("model", MODELS)
 def test_random_starts_out_of_all_of_them_do_what_the_proof_says(model):
     twin, goal, sheet = planned(model, "repeater")
-    starts, rng, parsed = every_start(twin, sheet, goal), random.Random(model), {}
+    starts, rng = every_start(twin, sheet, goal), random.Random(model)
     for _ in range(60):
         start = sampled(starts, rng)
-        run = follow(twin, sheet, start, parsed, keep_frames=False)
+        run = follow(twin, sheet, start, keep_frames=False)
         assert judge(twin, sheet, goal, start, run) == ""
 
 

@@ -9,7 +9,7 @@ from vocator.core.channel.channel import Channel, ToneUse, tone_use
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.sheet import Chapter, ChapterKind, Sheet, Step
 from vocator.core.planning.planner import plan
-from vocator.core.proving.operator import Shared, follow, outcome
+from vocator.core.proving.operator import follow, outcome
 from vocator.core.proving.prover import Verdict, prove, starts_of
 from vocator.core.proving.starts import covering_starts
 from vocator.files.profile_yaml import model_names
@@ -68,8 +68,8 @@ def test_runs_that_meet_end_as_if_each_was_followed_by_itself(model):
             made = make_sheet(asked(model, kind))
         except Beyond:
             continue
-        shared, broken = Shared(), replace(made.sheet, chapters=made.sheet.chapters[1:])
-        spoilt = Shared()
+        shared, broken = {}, replace(made.sheet, chapters=made.sheet.chapters[1:])
+        spoilt = {}
         for _, start in starts_of(made.twin, made.goal):
             for sheet, of in ((made.sheet, shared), (broken, spoilt)):
                 alone, met = follow(made.twin, sheet, start, keep_frames=False), outcome(made.twin, sheet, start, of)

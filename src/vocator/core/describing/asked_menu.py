@@ -1,6 +1,6 @@
 """Questions on the menu and a value that is open."""
 
-from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, said, seconds, turns_of, yes
+from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, quiet_of, said, seconds, turns_of, yes
 from vocator.core.describing.draft import Data, Wrong, at, is_led_to, name_of, pressed, put, rebind, screen
 
 # -- the menu and its values -------------------------------------------------------------------
@@ -19,7 +19,7 @@ def menu_read(d: Data) -> Answer:
         "opens": pressed(d, "vfo", f"open {menu}"), "memory": yes(pressed(d, "memory", f"open {menu}")), "turns": pressed(d, menu, "scroll"), "enters": pressed(d, menu, "open_entry"),
         "leaves": pressed(d, menu, "home"), "back": pressed(d, menu, "back"), "wraps": yes(s.get("wraps")), "remembers": yes(s.get("remembers")),
         "numbers": ("opens" if s.get("opens") else "marks") if pressed(d, menu, "type") else "", "digits": str(s.get("digits") or 2), "pause": str(s.get("digit_s", 0)),
-        "quiet": str(s.get("quiet_s", 10)),
+        "quiet": quiet_of(s, 10),
     }  # fmt: skip
 
 
@@ -49,7 +49,7 @@ def value_read(d: Data) -> Answer:
     s, home = at(d, "screens.value", {}), pressed(d, "value", "keep_home")
     return {
         "turns": pressed(d, "value", "change"), "keeps": home or pressed(d, "value", "keep_back"), "then": "home" if home else "back",
-        "drops": pressed(d, "value", "back"), "leaves": pressed(d, "value", "home"), "quiet": str(s.get("quiet_s", 10)), "left": s.get("quiet", "home"),
+        "drops": pressed(d, "value", "back"), "leaves": pressed(d, "value", "home"), "quiet": quiet_of(s, 10), "left": s.get("quiet", "home"),
         "tens": next((p for p, v in s.get("bind", {}).items() if v == "change by 10 stops"), ""), "typed": yes(pressed(d, "value", "type")),
     }  # fmt: skip
 

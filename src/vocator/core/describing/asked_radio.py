@@ -2,7 +2,7 @@
 
 import copy
 
-from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, said, seconds, turns_of, yes
+from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, quiet_of, said, seconds, turns_of, yes
 from vocator.core.describing.draft import (
     Data,
     Wrong,
@@ -216,7 +216,7 @@ def frequency_read(d: Data) -> Answer:
         "point": pressed(d, name, "point"), "takes": pressed(d, name, "take"), "drops": pressed(d, name, "leave_entry") or pressed(d, name, "back"),
         "turns": pressed(d, name, "choose"), "onward": pressed(d, name, "onward") or pressed(d, name, "onward_or_take"), "backward": pressed(d, name, "backward"),
         "last_takes": yes(pressed(d, name, "onward_or_take")), "carry": yes(s.get("carry")), "cursor_at": str(s.get("cursor_at", 0)),
-        "quiet": str(s.get("quiet_s", 8)), "left": s.get("quiet", "home"), "raster": ", ".join(f"{x / 1000:g}" for x in s.get("rasters_hz", [])),
+        "quiet": quiet_of(s, 8), "left": s.get("quiet", "home"), "raster": ", ".join(f"{x / 1000:g}" for x in s.get("rasters_hz", [])),
     }  # fmt: skip
 
 

@@ -1,6 +1,6 @@
 """Questions on slots: how one is written, named, erased; and on what lights."""
 
-from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, said, seconds, turns_of, yes
+from vocator.core.describing.asking import Answer, Ask, Choice, number, quiet_asks, quiet_of, said, seconds, turns_of, yes
 from vocator.core.describing.draft import Data, Wrong, at, is_led_to, name_of, pressed, put, rebind, screen
 
 # -- slots ---------------------------------------------------------------------------------------
@@ -64,7 +64,7 @@ def store_read(d: Data) -> Answer:
         "bank": pressed(d, store, "pick_group"), "passes": s.get("passes", ""), "shown": shown, "sign": s.get("occupied_mark") or s.get("occupied_text") or "",
         "writes": pressed(d, store, "write"), "taken": s.get("occupied", "overwrite"), "question": q.get("text", ""), "yes": pressed(d, over, "confirm"),
         "no": pressed(d, over, "decline"), "leaves": pressed(d, store, "home"), "after": s.get("after") or "home", "moves": s.get("moves_on", ""),
-        "message": s.get("message", ""), "seconds": str(s.get("window_s") or s.get("quiet_s") or 10), "window": yes(s.get("window_s")),
+        "message": s.get("message", ""), "seconds": str(s.get("window_s") or quiet_of(s, 10)), "window": yes(s.get("window_s")),
     }  # fmt: skip
 
 
@@ -121,7 +121,7 @@ def label_read(d: Data) -> Answer:
         "length": str(at(d, "labels.length", 6)), "characters": at(d, "labels.characters", "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -"), "opens": press, "entry": entry,
         "starts": s.get("label_starts", "old"), "turns": pressed(d, label, "choose"), "onward": pressed(d, label, "onward") or pressed(d, label, "push_on"),
         "backward": pressed(d, label, "backward"), "last_keeps": yes(pressed(d, label, "push_on")), "keeps": pressed(d, label, "keep_label") or pressed(d, label, "keep_label_home"),
-        "home": yes(pressed(d, label, "keep_label_home")), "drops": pressed(d, label, "back") or pressed(d, label, "home"), "quiet": str(s.get("quiet_s", 10)),
+        "home": yes(pressed(d, label, "keep_label_home")), "drops": pressed(d, label, "back") or pressed(d, label, "home"), "quiet": quiet_of(s, 10),
     }  # fmt: skip
 
 

@@ -87,6 +87,11 @@ def yes(value: object) -> str:
     return "yes" if value else ""
 
 
+def quiet_of(screen: Data, otherwise: int) -> str:
+    """Return the seconds after which a screen closes as they stand, 0 for never; ``otherwise`` for one that is not there yet."""
+    return str(screen.get("quiet_s", 0 if screen else otherwise))
+
+
 def quiet_asks(label: str = "Left alone for so many seconds it closes") -> Ask:
     """Return what is asked of the time after which a screen closes."""
     return Ask("quiet", label, "number", hint="0: never")

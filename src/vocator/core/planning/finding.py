@@ -12,9 +12,9 @@ from typing import NamedTuple
 
 from vocator.core.goals.effort import CLICK_S, DIGIT_S, HOLD_EXTRA_S, TAP_S
 from vocator.core.planning.routes import press_text
-from vocator.core.radio.actions import ActionError, parse_actions
+from vocator.core.radio.actions import ActionError
 from vocator.core.radio.inputs import TOUCH
-from vocator.core.radio.perform import UntilFailed, perform
+from vocator.core.radio.perform import UntilFailed, actions_of, perform
 from vocator.core.radio.screens import (
     EntryScreen,
     FiguresScreen,
@@ -101,7 +101,7 @@ def _after(twin: Twin, s: State, texts: tuple[str, ...]) -> State | None:
     """Return the state after some actions, None where they fail, send, or meet a low beep."""
     try:
         for text in texts:
-            for action in parse_actions(twin.profile, text):
+            for action in actions_of(twin, text):
                 done = perform(twin, s, action)
                 if done.transmitting_hz is not None or "low" in done.beeps:
                     return None

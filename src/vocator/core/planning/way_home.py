@@ -7,11 +7,10 @@ from vocator.core.goals.effort import TAP_S
 from vocator.core.goals.sheet import When
 from vocator.core.planning.exploration import Look, look_of, open_states
 from vocator.core.planning.routes import press_text
-from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Hold, Input, Tap, Wait
 from vocator.core.radio.kept import per_machine
-from vocator.core.radio.perform import UntilFailed, carry_out, perform
+from vocator.core.radio.perform import UntilFailed, actions_of, carry_out, perform
 from vocator.core.radio.screens import LayerScreen, Press
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -43,8 +42,9 @@ def ways_home(twin: Twin) -> dict[Look, tuple[str, ...]]:
     found: dict[Look, tuple[str, ...]] = {}
     for look, states in together.items():
         tried = in_search if look.screen == "search" else candidates
-        apart = {full: _best(twin, own, tried) for full, own in looks.items() if look in (full, full._replace(text=""))}
         one = _best(twin, states, tried)
+        own = {full: own for full, own in looks.items() if look in (full, full._replace(text=""))}
+        apart = {full: _best(twin, own, tried) for full, own in own.items()} if len(own) > 1 else dict.fromkeys(own, one)
         dearest = max((way[0] for way in apart.values() if way), default=0.0)
         if one and (len(apart) == 1 or one[0] <= dearest):
             found[look] = one[1]
@@ -84,7 +84,7 @@ def _leaves(twin: Twin, state: State, actions: tuple[str, ...], when: When | Non
         return False
     after = state
     for text in actions:
-        for action in parse_actions(twin.profile, text):
+        for action in actions_of(twin, text):
             try:
                 done = perform(twin, after, action)
             except UntilFailed:

@@ -7,7 +7,6 @@ from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import Sheet
 from vocator.core.proving.operator import Run, follow
 from vocator.core.proving.prover import starts_of
-from vocator.core.radio.actions import Action
 from vocator.core.radio.display import Display
 from vocator.core.radio.twin import Twin
 
@@ -27,8 +26,7 @@ def certain_displays(twin: Twin, sheet: Sheet, goal: Goal) -> tuple[Certain | No
 
 def right_displays(twin: Twin, sheet: Sheet, goal: Goal) -> tuple[dict[str, Display], ...]:
     """Return for each step every display that may rightly stand after it, by its text, over the starts of the covering set."""
-    parsed: dict[str, list[Action]] = {}
-    runs = [follow(twin, sheet, start, parsed) for _, start in starts_of(twin, goal)]
+    runs = [follow(twin, sheet, start) for _, start in starts_of(twin, goal)]
     after = zip(*(_seen(run) for run in runs), strict=True)
     return tuple({x.text: x for x in seen if x is not None} for seen in after)
 

@@ -8,9 +8,9 @@ from collections.abc import Iterable
 
 from vocator.core.goals.sheet import FOUND
 from vocator.core.proving.operator import Frame
-from vocator.core.radio.actions import Until, parse_actions
+from vocator.core.radio.actions import Until
 from vocator.core.radio.inputs import Chord, Hear, Hold, Input, Tap, Turn, Type, Wait
-from vocator.core.radio.perform import perform
+from vocator.core.radio.perform import actions_of, perform
 from vocator.core.radio.screens import ListScreen, Press, Screen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -27,7 +27,7 @@ def claims_of(twin: Twin, start: State, frames: Iterable[Frame]) -> list[list[st
         for text in frame.step.actions if frame.done else ():
             if FOUND in text:
                 continue
-            for action in parse_actions(twin.profile, text):
+            for action in actions_of(twin, text):
                 screen = twin.screens[state.screen]
                 if isinstance(action, Until):
                     turned = _claim(screen, action.inputs[-1])

@@ -17,8 +17,8 @@ from vocator.core.proving.every_start import EveryStart
 from vocator.core.proving.judgement import air_fault, judge_state
 from vocator.core.proving.partial import FIELD, SLOTS, PartialSlots, PartialState
 from vocator.core.proving.symbols import Box, Overrun, Symbol, key_of
-from vocator.core.radio.actions import Action, parse_actions
-from vocator.core.radio.perform import UntilFailed, perform
+from vocator.core.radio.actions import Action
+from vocator.core.radio.perform import UntilFailed, actions_of, perform
 from vocator.core.radio.state import State
 
 MOST_STATES = 4_000
@@ -93,7 +93,6 @@ class EveryRun:
         self.outcome = Outcome(starts, [])
         self.bad: list[Node] = []
         self.doing: dict[int, list[Node]] = {}
-        self.parsed: dict[str, list[Action]] = {}
 
     def key(self, s: PartialState) -> tuple[Any, ...]:
         """Return what tells states apart; slots by what differs from the start."""
@@ -190,9 +189,7 @@ class EveryRun:
 
     def acted(self, nodes: list[Node], text: str, number: int) -> list[Node]:
         """Carry out the actions of a line."""
-        if text not in self.parsed:
-            self.parsed[text] = parse_actions(self.twin.profile, text)
-        for action in self.parsed[text]:
+        for action in actions_of(self.twin, text):
             nodes = self.each(nodes, number, partial(self.act, action, number)) if nodes else nodes
         return nodes
 

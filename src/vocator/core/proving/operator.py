@@ -4,9 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
-from vocator.core.radio.actions import Action, parse_actions
 from vocator.core.radio.display import Display
-from vocator.core.radio.perform import Tally, UntilFailed, perform
+from vocator.core.radio.perform import Tally, UntilFailed, actions_of, perform
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -35,25 +34,21 @@ class Run:
     noted: str = ""
 
 
-@dataclass(slots=True)
-class Shared:
-    """What the runs of one sheet share: the actions that were read, and what came of it from where a run stood already.
+Ends = dict[tuple[int, State, str], tuple[Run, int]]
+"""What came of it from where a run of a sheet stood: at a step, in a state, with what was noted; and what it had sent by then.
 
-    Two runs that meet, at the same step in the same state, go on alike to the end: the second one is spared.
-    """
-
-    parsed: dict[str, list[Action]] = field(default_factory=dict)
-    ends: dict[tuple[int, State, str], tuple[Run, int]] = field(default_factory=dict)
+Two runs that meet there go on alike to the end: the second one is spared.
+"""
 
 
-def outcome(twin: Twin, sheet: Sheet, start: State, shared: Shared) -> Run:
+def outcome(twin: Twin, sheet: Sheet, start: State, ends: Ends) -> Run:
     """Return what following a sheet from a start comes to, without frames and counts, by what other runs of the sheet share with it."""
     run = Run(start)
     passed: list[tuple[tuple[int, State, str], int]] = []
     number = 0
     for alternatives in grouped(sheet.steps()):
         at = (number, run.state, run.noted)
-        known = shared.ends.get(at)
+        known = ends.get(at)
         if known is not None:
             end, sent = known
             run = Run(
@@ -63,12 +58,12 @@ def outcome(twin: Twin, sheet: Sheet, start: State, shared: Shared) -> Run:
         passed.append((at, len(run.sent)))
         chosen = _chosen(twin, run.state, alternatives)
         if chosen is not None:
-            _do(twin, run, chosen, number + alternatives.index(chosen), shared.parsed)
+            _do(twin, run, chosen, number + alternatives.index(chosen), None)
         number += len(alternatives)
         if run.trouble:
             break
     for at, sent in passed:
-        shared.ends[at] = run, sent
+        ends[at] = run, sent
     return run
 
 
@@ -84,22 +79,20 @@ def follow(
     twin: Twin,
     sheet: Sheet,
     start: State,
-    parsed: dict[str, list[Action]] | None = None,
     keep_frames: bool = True,
     noted: str = "",
 ) -> Run:
     """Follow a sheet from a start; stops at the first step that does not do as it says.
 
-    ``parsed`` may hold the actions already read, so that many runs read them once; ``noted`` is what was noted before it.
+    ``noted`` is what was noted before it.
     """
     run = Run(start, noted=noted)
-    actions = parsed if parsed is not None else {}
     number = 0
     for alternatives in grouped(sheet.steps()):
         chosen = _chosen(twin, run.state, alternatives)
         for step in alternatives:
             if step is chosen and not run.trouble:
-                _do(twin, run, step, number, actions)
+                _do(twin, run, step, number, run.tally)
             if keep_frames:
                 run.frames.append(Frame(step, step is chosen, twin.seen(run.state), run.state))
             number += 1
@@ -108,14 +101,12 @@ def follow(
     return run
 
 
-def _do(twin: Twin, run: Run, step: Step, number: int, parsed: dict[str, list[Action]]) -> None:
+def _do(twin: Twin, run: Run, step: Step, number: int, tally: Tally | None) -> None:
     run.looks += 1
     for text in (a.replace(FOUND, run.noted) if FOUND in a else a for a in step.actions):
-        if text not in parsed:
-            parsed[text] = parse_actions(twin.profile, text)
-        for action in parsed[text]:
+        for action in actions_of(twin, text):
             try:
-                done = perform(twin, run.state, action, run.tally)
+                done = perform(twin, run.state, action, tally)
             except UntilFailed as failed:
                 run.trouble, run.trouble_step = str(failed), number
                 return

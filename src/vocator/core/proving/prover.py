@@ -11,7 +11,7 @@ from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import MAY_SEND, Sheet
 from vocator.core.proving.judgement import air_fault, judge_state
 from vocator.core.proving.judges import JUDGES
-from vocator.core.proving.operator import Run, Shared, outcome
+from vocator.core.proving.operator import Ends, Run, outcome
 from vocator.core.proving.starts import Named, covering_starts
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -53,9 +53,9 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
     cover = starts_of(twin, goal, starts)
     if not cover:
         return Proof(Verdict.NOT_FOUND, 0, seen="there is no start to carry it out from")
-    shared = Shared()
+    ends: Ends = {}
     for words, start in cover:
-        run = outcome(twin, sheet, start, shared)
+        run = outcome(twin, sheet, start, ends)
         fault = judge(twin, sheet, JUDGES[goal.kind].revealed(goal, start), start, run)
         if fault:
             return Proof(Verdict.REFUTED, len(cover), words, run.trouble_step, fault, state=start)

@@ -5,9 +5,10 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import groupby
 
-from vocator.core.radio.actions import Action, Until, read_lines
+from vocator.core.radio.actions import Action, Until, parse_actions
 from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
+from vocator.core.radio.kept import per_machine
 from vocator.core.radio.moved_values import clicks_to
 from vocator.core.radio.screens import FiguresScreen, ListScreen, PanelScreen, PickerScreen
 from vocator.core.radio.state import State
@@ -71,6 +72,12 @@ class Done:
     state: State
     beeps: tuple[str, ...]
     transmitting_hz: int | None
+
+
+@per_machine
+def actions_of(twin: Twin, text: str) -> tuple[Action, ...]:
+    """Return the actions of one written line, read once per radio; raises ActionError."""
+    return tuple(parse_actions(twin.profile, text))
 
 
 def perform(twin: Twin, s: State, action: Action, tally: Tally | None = None) -> Done:
@@ -160,12 +167,16 @@ def _back(twin: Twin, given: Input) -> Input | None:
     if isinstance(given, Chord):
         then = _back(twin, given.then)
         return Chord(given.held, then) if isinstance(then, Tap | Turn) else None
-    if isinstance(given, Tap):
-        pairs = [twin.pair(b.press) for x in twin.screens for b in x.bind if b.press.kind == "pair"]
-        opposite = {a: b for pair in pairs for a, b in (pair, pair[::-1])}
-        opposite |= {a: b for a, n in twin.profile.turn_keys for b, m in twin.profile.turn_keys if n == -m}
-        return Tap(opposite[given.key]) if given.key in opposite else None
-    return None
+    opposite = _opposites(twin).get(given.key) if isinstance(given, Tap) else None
+    return Tap(opposite) if opposite is not None else None
+
+
+@per_machine
+def _opposites(twin: Twin) -> dict[str, str]:
+    """Return which key leads back from where a key leads."""
+    pairs = [twin.pair(b.press) for x in twin.screens for b in x.bind if b.press.kind == "pair"]
+    opposite = {a: b for pair in pairs for a, b in (pair, pair[::-1])}
+    return opposite | {a: b for a, n in twin.profile.turn_keys for b, m in twin.profile.turn_keys if n == -m}
 
 
 def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
@@ -296,6 +307,7 @@ def _places(twin: Twin, s: State, verb: str, target: str) -> tuple[int, int, int
 
 def carry_out(twin: Twin, state: State, texts: Iterable[str]) -> State:
     """Return the state after written actions; raises ActionError, UntilFailed."""
-    for action in read_lines(twin.profile, texts):
-        state = perform(twin, state, action).state
+    for text in texts:
+        for action in actions_of(twin, text):
+            state = perform(twin, state, action).state
     return state

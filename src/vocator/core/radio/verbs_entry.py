@@ -5,7 +5,7 @@ from typing import Any
 
 from vocator.core.radio.domain import is_number
 from vocator.core.radio.going import Outcome, Verb, go_back, push, refused, say
-from vocator.core.radio.kept import with_item
+from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
 from vocator.core.radio.screens import EntryScreen, FiguresScreen, FrequencyScreen, ListScreen, PickerScreen, Screen, ValueScreen
@@ -50,16 +50,24 @@ MOST_TYPED = 10
 def _jump(m: Machine, s: State, screen: ListScreen, digit: str) -> Outcome:
     """Go to the entry of a number at once; a second digit soon enough makes a number of two."""
     number = s.letter_key + digit if s.idle_ms < screen.digit_ms else digit
-    for index, entry in enumerate(screen.entries):
-        if entry.number == number:
-            at = s._replace(cursor=index, letter_key=number if len(number) < MOST_JUMPED else "", idle_ms=0)
-            return open_entry(m, at, "", 0) if screen.opens and len(number) == MOST_JUMPED else (at, NOTHING)
-    if screen.opens and any(e.number.startswith(number) for e in screen.entries):
+    numbers = _numbers(m, s.screen)
+    if number in numbers:
+        at = s._replace(cursor=numbers[number], letter_key=number if len(number) < MOST_JUMPED else "", idle_ms=0)
+        return open_entry(m, at, "", 0) if screen.opens and len(number) == MOST_JUMPED else (at, NOTHING)
+    if screen.opens and any(one.startswith(number) for one in numbers):
         return s._replace(letter_key=number, idle_ms=0), NOTHING
     return refused(m, s._replace(letter_key=""))
 
 
 MOST_JUMPED = 2
+
+
+@per_machine
+def _numbers(m: Machine, screen: int) -> dict[str, int]:
+    """Return where in a list the first entry of each number stands."""
+    shown = m.screens[screen]
+    entries = shown.entries if isinstance(shown, ListScreen) else ()
+    return {entry.number: index for index, entry in reversed(list(enumerate(entries)))}
 
 
 def _overtype(m: Machine, s: State, digit: str) -> Outcome:

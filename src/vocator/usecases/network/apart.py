@@ -117,11 +117,6 @@ def spread(work: Callable[..., T], shares: Sequence[tuple[Any, ...]]) -> list[T]
     return found if found is not None else [work(*share) for share in shares]
 
 
-def hands() -> int:
-    """Return how many processes there are to spread work over; 1 where this one does it."""
-    return _count[0] if _count else 1
-
-
 def _work(profiles: Mapping[str, str], work: Callable[..., T], given: tuple[Any, ...]) -> T:
     with known_meanwhile(profiles):
         return work(*given)

@@ -25,7 +25,7 @@ from vocator.files.profile_writing import profile_yaml
 from vocator.files.screen_schema import SCREEN_FILES, fields_of
 from vocator.files.strict_yaml import as_read
 from vocator.storage.tables import DescriptionRow
-from vocator.usecases.network.apart import hands, spread
+from vocator.usecases.network.apart import spread
 from vocator.usecases.programming.goal_table import first_goal
 from vocator.usecases.programming.make_sheet import NOT_DESCRIBED
 from vocator.usecases.twin.drawing import drawing
@@ -231,15 +231,12 @@ def goals(row: DescriptionRow) -> list[dict[str, Any]]:
 @lru_cache(maxsize=64)
 def _goals(written: str) -> tuple[tuple[str, str, str], ...]:
     _twin(written)  # what is no profile is told before anything is shared out
-    kinds = list(GOALS)
-    count = min(hands(), len(kinds))
-    told = dict(pair for share in spread(_share_of_goals, [(written, kinds[n::count]) for n in range(count)]) for pair in share)
-    return tuple((kind, *told[kind]) for kind in kinds)
+    told = spread(_goal, [(written, kind) for kind in GOALS])
+    return tuple((kind, *one) for kind, one in zip(GOALS, told, strict=True))
 
 
-def _share_of_goals(written: str, kinds: list[str]) -> list[tuple[str, tuple[str, str]]]:
-    twin = _twin(written)
-    return [(kind, goal_of_description(twin, kind)) for kind in kinds]
+def _goal(written: str, kind: str) -> tuple[str, str]:
+    return goal_of_description(_twin(written), kind)
 
 
 def goal_of_description(twin: Twin, kind: str) -> tuple[str, str]:

@@ -9,6 +9,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from vocator import clock
+from vocator.core.describing.answering import answered_anew, write_answer
 from vocator.core.describing.asking import Answer, Question
 from vocator.core.describing.draft import Data, Wrong, at, new_description, put, take_entries
 from vocator.core.describing.paste import read_menu
@@ -144,7 +145,10 @@ def answer(session: Session, number: int, version: int, question: str, given: An
     row = _changed(session, number, version)
     data, asked = copy.deepcopy(row.data), BY_NAME[question]
     try:
-        asked.write(data, {**asked.read(data), **given})
+        if question in row.answered:
+            data = answered_anew(asked, data, given)
+        else:
+            write_answer(asked, data, given)
     except Wrong as wrong:
         raise Refusal(
             str(given.get(wrong.field, ""))[:60] or "nothing", wrong.field or question, "an answer that can be", str(wrong)
