@@ -1,3 +1,3 @@
 """Vocator: radios programmed from their keypads, step by step."""
 
-VERSION = "0.17.0"
+VERSION = "0.18.0"

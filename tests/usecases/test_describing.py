@@ -1,12 +1,13 @@
 """Describing a radio: from nothing to proven sheets, at any point on the way, and what else an owner may do."""
 
 import copy
+import json
 import random
 
 import pytest
 
 from support.owner import CONFIRMED, PAGES, PEBBLE, described, table_of
-from vocator.core.describing.draft import Wrong, checked_press, key_rows, new_description, ranges_hz, take_entries
+from vocator.core.describing.draft import Wrong, checked_press, key_rows, name_of, new_description, ranges_hz, take_entries
 from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS
 from vocator.core.describing.questions import BY_NAME, QUESTIONS
 from vocator.core.planning.planner import plan
@@ -300,3 +301,72 @@ def test_a_description_begun_like_another_radio_keeps_what_its_questions_have_no
     assert {k: v for k, v in row.data.items() if k != "icons"} == {k: v for k, v in like.items() if k != "icons"}
     with pytest.raises(Refusal, match="a name"):
         describing.answer(session, row.id, row.version, "radio", {"name": " "}, silent=False)
+
+
+LIKE = [*model_names(), *(p.stem for p in sorted(PAGES.glob("*.yaml")))]
+
+
+def like(name: str) -> dict:
+    path = PROFILES / f"{name}.yaml" if name in model_names() else PAGES / f"{name}.yaml"
+    return copy.deepcopy(load_yaml(path).data)
+
+
+def in_words(text: str) -> bool:
+    """Whether a reason is one for an owner, and not what Python says."""
+    return bool(text) and not any(
+        odd in text for odd in ("invalid literal", "index out of", "NoneType", "object", "Traceback", "not found in")
+    )
+
+
+@pytest.mark.parametrize("page", ["nobbin-pebble", "immer-dale", "quarrow-tine", "tollen-reed"])
+def test_a_menu_pasted_over_that_of_a_radio_like_it_takes_its_place(page):
+    """Whatever comes of it: it is shown, what is wrong names its place, what is lacking is said in words, and the twin runs."""
+    rows = [
+        {**r, "means": CONFIRMED.get(r["number"], r["means"])} if page == "nobbin-pebble" else r
+        for r in describing.paste(table_of(page))
+    ]
+    for name in LIKE:
+        data = like(name)
+        into = name_of(data, "menu")
+        if into not in data["screens"]:
+            continue
+        before = [e["name"] for e in data["screens"][into]["entries"]]
+        take_entries(data, into, copy.deepcopy(rows))
+        entries = {e["name"] for e in data["screens"][into]["entries"]}
+        assert {str(r["name"]).strip() for r in rows} <= {e.get("shown", e["name"]) for e in data["screens"][into]["entries"]}
+        stays = [n for n in before if n not in entries and n in data["settings"]]
+        led_to = json.dumps(
+            {part: one for part, one in data.items() if part not in ("icons", "scrolled_past")}, ensure_ascii=False
+        )
+        assert all(led_to.count(f'"{n}"') + led_to.count(f" {n}") > 1 for n in stays), "what stays is led to by something else"
+        seen = shown.view(row_of(data))
+        assert all(p["path"] and in_words(p["text"]) for p in seen["problems"]), name
+        assert (seen["drawn"] is None) == bool(seen["problems"])
+
+
+@pytest.mark.parametrize(
+    "name", ["brisko-pico", "brisko-slate", "nobbin-pebble", "ardvane-finch", "oriel-wick", "solvick-trio", "veltry-mote"]
+)
+def test_after_the_pasted_menu_goals_are_proven_or_say_in_words_what_is_lacking(name):
+    data = like(name)
+    take_entries(data, name_of(data, "menu"), pebble_rows())
+    told = {g["kind"]: (g["verdict"], g["why"]) for g in shown.goals(row_of(data, tuple(BY_NAME)))}
+    if name in ("brisko-pico", "brisko-slate", "nobbin-pebble"):
+        assert told["simplex"][0] == told["repeater"][0] == "proven"
+    for verdict, why in told.values():
+        assert verdict in ("proven", "no", "lacks") and (in_words(why) or why.startswith("from '") or "until" in why), (name, why)
+
+
+def test_what_opens_a_screen_still_does_when_the_menu_is_pasted_anew():
+    data = like("nobbin-pebble")
+    before = {e["name"]: e for e in data["screens"]["list"]["entries"] if e.get("opens")}
+    take_entries(data, "list", pebble_rows())
+    assert {e["name"]: e for e in data["screens"]["list"]["entries"] if e.get("opens")} == before
+    assert not set(before) & set(data.get("scrolled_past", []))
+    take_entries(data, "list", [r for r in pebble_rows() if r["number"] not in ("7", "60")])
+    assert "WATT" not in data["settings"] and not any("power" in i for i in data["icons"]), (
+        "an icon of what is no more goes with it"
+    )
+    assert "PUT" in {e["name"] for e in data["screens"]["list"]["entries"]}, (
+        "what opens a screen is kept though it was not pasted"
+    )

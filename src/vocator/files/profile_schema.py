@@ -1,6 +1,6 @@
 """The shape of a profile file: the single source of its key sets and of its JSON Schema."""
 
-from typing import Any, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -184,7 +184,7 @@ class ProfileFile(Strict):
     firmwares: list[FirmwareFile] = Field(min_length=1, max_length=20)
     keys: list[str] = Field(max_length=200)
     dials: list[str] = Field(max_length=20)
-    turn_keys: dict[str, int] = Field(default={}, max_length=20)
+    turn_keys: dict[str, Annotated[int, Field(ge=-20, le=20)]] = Field(default={}, max_length=20)
     free_keys: list[str] = []
     touches: list[str] = []
     scrolled_past: list[str] = []

@@ -25,6 +25,8 @@ from vocator.files.screen_schema import (
 )
 from vocator.files.strict_yaml import Located
 
+NOTHING_LISTED = "—"
+"""What shows on a list that nothing is said of yet."""
 DOES = re.compile(
     r"(?P<verb>\S+)(?: (?!by \d)(?!in )(?!if \S+=)(?P<arg>.+?))?(?: by (?P<by>[1-9]\d{0,2})(?P<stops> stops)?)?"
     r"(?: in (?P<mode>\S+))?(?: if (?P<only>.+=.+))?"
@@ -170,7 +172,7 @@ class ScreenBuilder:
         return None
 
     def _entries(self, path: tuple[str | int, ...], name: str, given: ListFile, firmware: FirmwareFile) -> tuple[Entry, ...]:
-        entries = []
+        entries = [] if given.entries else [Entry(NOTHING_LISTED)]
         for i, entry in enumerate(given.entries):
             if entry.opens and entry.opens not in self.given.screens:
                 self.wrong((*path, "entries", i, "opens"), f"no screen {entry.opens!r}")
@@ -185,7 +187,13 @@ class ScreenBuilder:
             width = given.digits
             numbers = [f"{n:0{width}d}" for n in range(given.first, given.through + 1)]
             entries += [Entry(n, n) for n in numbers if n not in named]
-            entries.sort(key=lambda e: int(e.number))
+            for e in entries:
+                if not e.number.isdigit():
+                    self.wrong(
+                        (*path, "entries"),
+                        f"{e.name!r} has no number, and the numbers {given.first} to {given.through} are all here: give it one",
+                    )
+            entries.sort(key=lambda e: int(e.number) if e.number.isdigit() else 0)
         insert = firmware.insert.get(name)
         return inserted(entries, insert.number, insert.name, given.digits) if insert else tuple(entries)
 

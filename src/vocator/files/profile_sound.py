@@ -2,17 +2,34 @@
 
 from collections.abc import Iterator
 
+from vocator.core.radio.register import verbs_of
 from vocator.files.profile_schema import ProfileFile
-from vocator.files.screen_schema import PickerFile
+from vocator.files.screen_schema import FiguresFile, LabelFile, PickerFile
 
 Path = tuple[str | int, ...]
 LOWEST_HZ = 100_000
+IN_HERTZ = ("step", "offset")
+AUTO = ("step", "auto")
+"""The step of the band in use."""
+SIDE = ("none", "tone", "code", "other")
+MEANINGS = {
+    "shift": ("none", "minus", "plus", "other"),
+    "tone_use": ("none", "send", "send_and_open", "open_reversed", "code", "send_code", "other"),
+    "send_use": SIDE,
+    "open_use": SIDE,
+}
+"""What values of a meaning may stand for; ``other``: what no channel needs."""
 
 
 def unsound(given: ProfileFile) -> Iterator[tuple[Path, str]]:
     """Yield each part that cannot be so: where it stands, and what to write."""
     yield from _frequencies(given)
+    yield from _counts(given)
     for name, screen in given.screens.items():
+        if isinstance(screen, LabelFile) and given.labels is None:
+            yield ("screens", name), "names are written here: say with labels how long they are and of which characters"
+        if isinstance(screen, FiguresFile) and screen.of != "frequency" and _opened_at_rest(given, name):
+            yield ("screens", name, "of"), "it is opened at rest, where no value is open: of: frequency"
         if not isinstance(screen, PickerFile):
             continue
         if screen.occupied == "ask" and not screen.asks:
@@ -24,6 +41,33 @@ def unsound(given: ProfileFile) -> Iterator[tuple[Path, str]]:
     for key in drawn:
         if key and key not in given.keys and key not in given.dials and key not in given.touches:
             yield ("panel", "rows"), f"{key!r} is drawn and is no key of this radio; its keys: {', '.join(given.keys)}"
+
+
+def _opened_at_rest(given: ProfileFile, name: str) -> bool:
+    at_rest = [s for s in given.screens.values() if s.kind in ("rest", "layer", "page")]
+    return any(one == f"open {name}" for s in at_rest for does in s.bind.values() for one in verbs_of(does))
+
+
+def _counts(given: ProfileFile) -> Iterator[tuple[Path, str]]:
+    """Yield what is given for each region, band or row, and not for all of them."""
+    for region in ("r1", "r2"):
+        if region not in given.transmit_hz:
+            yield ("transmit_hz",), f"region {region} is missing; where it does not differ write the same ranges"
+    bands, names = [b.name for b in given.bands], given.units.names
+    for name, setting in given.settings.items():
+        if isinstance(setting.new, list) and len(setting.new) != len(bands):
+            yield ("settings", name, "new"), f"{len(bands)} values are wanted, one for each of {', '.join(bands)}; found {len(setting.new)}"
+        allowed = MEANINGS.get(setting.means)
+        for text, meaning in (setting.values or {}).items():
+            if setting.means in IN_HERTZ and not (meaning.isdecimal() and int(meaning) > 0) and (setting.means, meaning) != AUTO:
+                yield ("settings", name, "values", text), f"{meaning!r}: a {setting.means} is told in hertz, a whole number above 0"
+            if allowed is not None and meaning not in allowed:
+                yield ("settings", name, "values", text), f"{meaning!r} is no {setting.means}; allowed: {', '.join(allowed)}"
+    groups = len(given.slots.banks) or given.slots.groups
+    if groups and (given.slots.count < groups or given.slots.count % groups):
+        yield ("slots", "count"), f"{given.slots.count} slots do not go evenly into {groups} banks or groups; write how many there are in all"
+    if given.units.bands and len(given.units.bands) != len(names):
+        yield ("units", "bands"), f"{len(names)} bands are wanted, one for each of {', '.join(names)}; found {len(given.units.bands)}"
 
 
 def _frequencies(given: ProfileFile) -> Iterator[tuple[Path, str]]:

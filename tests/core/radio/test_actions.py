@@ -118,3 +118,20 @@ def test_presses_are_counted_as_a_hand_makes_them():
             state = perform(FINCH, state, action, tally).state
     assert (tally.taps, tally.digits, tally.holds, tally.hold_ms, tally.wait_ms) == (3, 7, 1, 1000, 8000)
     assert tally.clicks == 9 + 2
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "DIAL +100001",
+        "DIAL -99999999",
+        f"DIAL +{'9' * 5000}",
+        "wait 86401s",
+        f"wait {'9' * 400}s",
+        "[FN 601s]",
+        f"[FN]+[UP {'9' * 310}s]",
+    ],
+)
+def test_more_than_a_hand_does_is_refused_before_it_keeps_the_twin_busy(line):
+    with pytest.raises(ActionError, match="at most"):
+        parse_actions(FINCH.profile, line)

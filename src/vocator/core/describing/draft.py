@@ -197,7 +197,7 @@ def names_in(text: str) -> list[str]:
 
 
 def take_entries(data: Data, name: str, rows: list[Data]) -> None:
-    """Put the rows of a menu into a list: its entries, and a setting for each that stands for one.  Raises Wrong.
+    """Put the rows of a menu into a list, in the place of what stood there: its entries, and a setting for each that stands for one.  Raises Wrong.
 
     Without a ``name`` they stand in no list: keys or pages change them.  A row has ``name``, ``number``, ``means``, and ``values``
     (pairs), ``tones`` or ``amounts`` with ``new``; ``means`` ``none`` is an entry that is only passed by.
@@ -215,16 +215,81 @@ def take_entries(data: Data, name: str, rows: list[Data]) -> None:
         entry: Data = {"name": own} | ({"number": number} if number else {}) | ({"shown": shown} if own != shown else {})
         if means == "none" and not name:
             continue
-        if means == "none":
+        does = next((e for e in listed.get("entries", []) if e["name"] == own and (e.get("opens") or e.get("does"))), None)
+        if means == "none" and does is not None:
+            entry = {**does, **entry}
+        elif means == "none":
             data["settings"].pop(own, None)
             data["scrolled_past"] = list(dict.fromkeys([*data.get("scrolled_past", []), own]))
         else:
             data["settings"][own] = _setting(row, own, means, scope) | ({"shown": shown} if own != shown else {})
             data["scrolled_past"] = [x for x in data.get("scrolled_past", []) if x != own]
         entries.append(entry)
-    kept = [e for e in listed.get("entries", []) if e.get("opens") and e["name"] not in texts]
-    put(data, "scrolled_past", data.get("scrolled_past") or None)
+    kept = [e for e in listed.get("entries", []) if e.get("opens") and e["name"] not in {x["name"] for x in entries}]
+    before = [str(e.get("sets") or e["name"]) for e in listed.get("entries", [])]
     listed["entries"] = [*entries, *kept]
+    _let_go(data, [one for one in before if one not in {e["name"] for e in entries}], entries)
+    put(data, "scrolled_past", data.get("scrolled_past") or None)
+
+
+def _let_go(data: Data, names: list[str], entries: list[Data]) -> None:
+    """Take settings away that stood in a list only; where keys or pages lead to one, the entry that does the same now takes its place.
+
+    What something else still leads to stays.  Icons of what is no more go too.
+    """
+    settings = data["settings"]
+    gone = [n for n in names if n in settings]
+    for name in gone:
+        alike = [e["name"] for e in entries if settings.get(e["name"], {}).get("means") == settings[name]["means"] != "other"]
+        if len(alike) == 1:
+            for part in _parts(data, [name]):
+                _rename(data, part, name, alike[0])
+    led_to = {n for part in _parts(data, gone) for n in _named(data, part)}
+    while more := {n for one in led_to.intersection(gone) for n in _named(data, settings[one])} - led_to:
+        led_to |= more
+    for name in gone:
+        if name not in led_to:
+            del settings[name]
+    listed = {e["name"] for s in data["screens"].values() for e in s.get("entries", [])}
+    data["scrolled_past"] = [n for n in data.get("scrolled_past", []) if n in listed]
+    data["icons"] = [icon for icon in data["icons"] if _still_lights(settings, icon)]
+
+
+def _parts(data: Data, names: list[str]) -> list[Any]:
+    """Return what may name some settings: whatever is neither a list of names nor an icon, all other settings among it."""
+    rest = [one for part, one in data.items() if part not in ("settings", "icons", "scrolled_past", "unknown", "labels", "bands")]
+    return [*rest, *(s for n, s in data["settings"].items() if n not in names)]
+
+
+def _rename(data: Data, part: Any, name: str, new: str) -> None:
+    """Put a setting's new name wherever a part names it."""
+    for key, one in list(part.items()) if isinstance(part, dict) else list(enumerate(part)) if isinstance(part, list) else []:
+        if isinstance(one, (dict, list)):
+            _rename(data, one, name, new)
+        elif name in _named(data, one):
+            part[key] = new + one[len(name) :] if one.startswith(name) else one.replace(f" {name}", f" {new}", 1)
+
+
+def _named(data: Data, part: Any) -> set[str]:
+    """Return the settings that a part names, as a whole text or behind a verb."""
+    if isinstance(part, dict):
+        return {n for key, one in part.items() for x in (key, one) for n in _named(data, x)}
+    if isinstance(part, list):
+        return {n for one in part for n in _named(data, one)}
+    whole = str(part)
+    fits = [[n for n in data["settings"] if t == n or t.startswith((f"{n} ", f"{n}="))] for t in (whole, whole.partition(" ")[2])]
+    return {max(found, key=len) for found in fits if found}
+
+
+def _still_lights(settings: Data, icon: Data) -> bool:
+    name, _, value = str(icon.get("setting", "")).partition("=")
+    words = {
+        means: [str(v) for s in settings.values() if s.get("means") == means for v in s.get("values", {})]
+        for means in ("power", "tone_use")
+    }
+    if name:
+        return name in settings and value in settings[name].get("values", {value: ""})
+    return all(fact not in icon or str(icon[fact]) in words[means] for fact, means in (("power", "power"), ("use", "tone_use")))
 
 
 def _listed_elsewhere(data: Data, name: str, setting: str) -> bool:

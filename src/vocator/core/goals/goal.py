@@ -188,6 +188,10 @@ def _beyond_value(machine: Machine, channel: Channel, part: str) -> Beyond:
         code = tone.dcs_tx or tone.dcs_rx or ""
         why = f"this radio has no {'inverted codes' if code.endswith('I') else 'code ' + code}"
         return Beyond("code", why, "Receive it with an open squelch; it will not open by sending.")
+    if part == "tone" and tone.mode is ToneMode.NONE:
+        return Beyond(
+            "tone", "this radio always sends or needs a tone: no value of it says none", "Give that setting a value for none."
+        )
     if part == "tone":
         return Beyond(
             "tone",

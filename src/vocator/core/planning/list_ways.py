@@ -153,7 +153,7 @@ def _set_live(
     s = twin.settings[entry.setting]
     go = routes.go_to_entry(list_screen, routes.cursor_at(draft.state, list_screen), entry_at)
     text, hz = s.domain.text(value), s.domain.meaning(value)
-    if s.digits and int(hz) % s.digit_hz == 0:
+    if s.digits and hz.isdigit() and int(hz) % s.digit_hz == 0:
         change = f"{int(hz) // s.digit_hz:0{s.digits}d}"
     else:
         adjusting = next(b for b in screen.bind if b.verb == "adjust")

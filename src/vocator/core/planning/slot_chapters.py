@@ -29,7 +29,7 @@ def typed_slot(twin: Twin, slot: int) -> str | None:
 
 def open_via(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
     """Return the presses that open a picker or an editor from where the draft stands."""
-    assert via is not None
+    assert via is not None, "no key that is described opens where slots are stored, named or erased"
     if via.list_screen < 0:
         return list(via.actions)
     cursor = routes.cursor_at(draft.state, via.list_screen)

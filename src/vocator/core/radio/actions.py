@@ -46,6 +46,8 @@ class ActionError(Exception):
         super().__init__(f"action {found!r}: allowed: {allowed}")
 
 
+MOST_CLICKS, MOST_WAIT_S, MOST_HOLD_S = 100_000, 86_400, 600
+"""No hand does more at once; whoever writes more would keep the twin busy for long."""
 FORMS = "[KEY], [KEY 1s], [A]+[B], digits, DIAL +3, … until X, wait 7s, hear …"
 _SECONDS = re.compile(r"\s+(?:for\s+)?(\d+(?:\.\d+)?)\s*s\b")
 _LINE = re.compile(r"(?:line\s+)?([A-Z]?\d[\d-]*)(?=\s|,|$)")
@@ -175,7 +177,7 @@ class _Reader:
         if held and not seconds:
             raise ActionError(line[start:].strip(), f"hold {name} 1s")
         end = seconds.end() if seconds else at
-        given = Hold(TOUCH + name, _ms(seconds[1])) if seconds else Tap(TOUCH + name)
+        given = Hold(TOUCH + name, _ms(seconds[1], MOST_HOLD_S)) if seconds else Tap(TOUCH + name)
         actions.append(Do(line[start:end].strip(), (given,)))
         return end + (1 if line[end : end + 1] == "," else 0)
 
@@ -192,7 +194,7 @@ class _Reader:
         if match["key"]:
             return [self._press(text.removeprefix("push").strip())]
         if match["wait"]:
-            return [Wait(_ms(match["seconds"]))]
+            return [Wait(_ms(match["seconds"], MOST_WAIT_S))]
         if match["hear"]:
             return [_hear(text)]
         if match["digits"]:
@@ -217,14 +219,18 @@ class _Reader:
         match = re.fullmatch(r"\[(.+?)(?:\s+(\d+(?:\.\d+)?)\s*s)?\]", text, re.ASCII)
         if not match or (match[1] not in self.profile.keys and match[1] not in "0123456789"):
             raise ActionError(text, "the keys " + ", ".join(self.profile.keys))
-        return Hold(match[1], _ms(match[2])) if match[2] else Tap(match[1])
+        return Hold(match[1], _ms(match[2], MOST_HOLD_S)) if match[2] else Tap(match[1])
 
 
-def _ms(seconds: str) -> int:
+def _ms(seconds: str, most_s: int) -> int:
+    if float(seconds) > most_s:
+        raise ActionError(f"{seconds[:20]}s", f"at most {most_s} s here")
     return round(float(seconds) * 1000)
 
 
 def _count(clicks: str | None) -> int:
+    if clicks and (len(clicks) > len(str(MOST_CLICKS)) + 1 or int(clicks[1:]) > MOST_CLICKS):
+        raise ActionError(clicks[:20], f"at most {MOST_CLICKS} clicks at once")
     return (-1 if clicks[0] in "−-" else 1) * int(clicks[1:]) if clicks else 1
 
 

@@ -271,7 +271,7 @@ def channel_facts(m: Machine, stored: Stored) -> frozenset[tuple[str, str]]:
             word = "code" if side[-1] in "NI" else "tone"
             facts |= {("signalling", word), (name, word)}
     facts.add(("mode", m.channel(stored).mode))
-    if m.tone_use is not None:
+    if m.tone_use is not None and m.tone_use in m.stored_place:
         facts.add(("use", m.settings[m.tone_use].domain.text(values[m.stored_place[m.tone_use]])))
     if m.power is not None and m.power in m.stored_place:
         facts.add(("power", m.settings[m.power].domain.text(values[m.stored_place[m.power]])))

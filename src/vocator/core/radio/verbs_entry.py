@@ -112,8 +112,10 @@ def onward_or_take(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 
 def point(m: Machine, s: State, arg: str, n: int) -> Outcome:
-    """Type the decimal point, once."""
-    return (s, LOW) if "." in s.typed or len(s.typed) >= MOST_TYPED else (s._replace(typed=s.typed + "."), NOTHING)
+    """Type the decimal point, once; where all digits are typed there is none."""
+    screen = m.screens[s.screen]
+    reads = isinstance(screen, EntryScreen) and bool(screen.reading)
+    return (s, LOW) if not reads or "." in s.typed or len(s.typed) >= MOST_TYPED else (s._replace(typed=s.typed + "."), NOTHING)
 
 
 def take(m: Machine, s: State, arg: str, n: int) -> Outcome:

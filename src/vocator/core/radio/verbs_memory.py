@@ -53,6 +53,8 @@ def bank(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def next_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Go to the first slot of the next group in use."""
     size = m.profile.group_size
+    if not size:
+        return s, LOW
     used = sorted({i // size for i, stored in enumerate(s.slots) if stored is not None})
     at = s.positions[s.unit] // size
     order = [*(g for g in used if g > at), *(g for g in used if g <= at)]
@@ -254,8 +256,10 @@ def erase_shown(m: Machine, s: State, arg: str, n: int) -> Outcome:
 
 def lock_group(m: Machine, s: State, arg: str, n: int) -> Outcome:
     """Step the group that memory mode is locked to: all, the first … the last."""
-    groups = m.settings[m.profile.settings_for(Means.GROUP)[0]].domain.count
-    return s._replace(group=(s.group + 1) % groups), NOTHING
+    groups = m.profile.settings_for(Means.GROUP)
+    if not groups:
+        return s, LOW
+    return s._replace(group=(s.group + 1) % m.settings[groups[0]].domain.count), NOTHING
 
 
 def _no_work(m: Machine, s: State, arg: str, n: int) -> Outcome:

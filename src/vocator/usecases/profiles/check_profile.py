@@ -9,7 +9,7 @@ from vocator.files.data_problems import DataFileError
 from vocator.files.profile_readings import build_whole
 from vocator.files.strict_yaml import load_yaml
 from vocator.usecases.programming.goal_table import cell
-from vocator.usecases.programming.make_sheet import NOT_DESCRIBED
+from vocator.usecases.programming.make_sheet import NOT_DESCRIBED, what_is_lacking
 from vocator.usecases.programming.prove_radios import ALL_KINDS
 
 DESCRIBED_BY = {
@@ -54,7 +54,7 @@ def out_of_reach(twin: Twin) -> list[str]:
         try:
             told = cell(twin, kind, prove_it=False)
         except NOT_DESCRIBED as error:
-            unfinished.append(f"out of reach: {kind}: {NO_WAY}: {str(error) or 'something of it is not described'}")
+            unfinished.append(f"out of reach: {kind}: {NO_WAY}: {what_is_lacking(error)}")
             continue
         if told["verdict"] == "no":
             lacking.setdefault((told["beyond"]["part"], told["beyond"]["why"]), []).append(kind)

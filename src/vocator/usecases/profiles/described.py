@@ -27,7 +27,7 @@ from vocator.files.strict_yaml import as_read
 from vocator.storage.tables import DescriptionRow
 from vocator.usecases.network.apart import spread
 from vocator.usecases.programming.goal_table import first_goal
-from vocator.usecases.programming.make_sheet import NOT_DESCRIBED
+from vocator.usecases.programming.make_sheet import NOT_DESCRIBED, what_is_lacking
 from vocator.usecases.twin.drawing import drawing
 from vocator.usecases.twin.twin_play import play_view, unpack
 
@@ -250,7 +250,7 @@ def goal_of_description(twin: Twin, kind: str) -> tuple[str, str]:
     except Beyond as beyond:
         return "no", f"{beyond.part}: {beyond.why}"
     except NOT_DESCRIBED as error:
-        return "lacks", str(error) or "something of it is not described"
+        return "lacks", what_is_lacking(error)
     if proof.verdict is Verdict.PROVEN:
         return "proven", f"{len(sheet.steps())} steps, from {proof.starts} starts"
     return "lacks", f"from '{proof.start}': {proof.seen}"

@@ -309,10 +309,17 @@ NOT_DESCRIBED = (
     StopIteration,
     TypeError,
     ValueError,
+    StartError,
     ActionError,
     UntilFailed,
 )
 """What planning may fail with where a profile lacks what a sheet counts on."""
+
+
+def what_is_lacking(error: Exception) -> str:
+    """Return in words what planning failed with: its own sentence where it has one, never Python's."""
+    said = str(error) if isinstance(error, (AssertionError, StartError, ActionError, UntilFailed, Beyond)) else ""
+    return said or "something that it counts on is not described, or otherwise than it counts on"
 
 
 def _planned(twin: Twin, goal: Goal, known: State | None) -> Sheet:
@@ -322,9 +329,10 @@ def _planned(twin: Twin, goal: Goal, known: State | None) -> Sheet:
     except NOT_DESCRIBED as error:
         if twin.profile.model in model_names():
             raise
-        why = str(error) or "something of it is not described"
         raise Beyond(
-            "profile", f"no way is found with it: {why}", "Complete it: ./vocator profile check FILE names what is missing."
+            "profile",
+            f"no way is found with it: {what_is_lacking(error)}",
+            "Complete it: ./vocator profile check FILE names what is missing.",
         ) from error
 
 
