@@ -27,6 +27,22 @@ KNOWN_ERRORS = (Refusal, Doubtful, NotFound, Unproven, StartError, ActionError, 
 _SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal", "proof", "never_send")
 
 
+_TEXTS = ("command", "model", "profile", "channels", *(o for o in _SHEET_OPTIONS if o not in ("start", "never_send")))
+
+
+def _of_their_kind(given: Any) -> None:
+    """Raise NotFound for a part of a request that is not of its kind: which, and what is wanted."""
+    if not isinstance(given, dict):
+        raise NotFound(f"request {str(given)[:40]!r}", "an object with a command")
+    for name, one in given.items():
+        if name in _TEXTS and not isinstance(one, str | None):
+            raise NotFound(f"{name} {str(one)[:40]!r}", "a text")
+        if name == "slot" and (not isinstance(one, str | int | None) or isinstance(one, bool)):
+            raise NotFound(f"slot {str(one)[:40]!r}", "a slot as the radio writes it")
+        if name == "keys" and not (isinstance(one, list) and all(isinstance(k, str) for k in one)):
+            raise NotFound(f"keys {str(one)[:40]!r}", "a list of written actions")
+
+
 def with_model(given: dict[str, Any]) -> dict[str, Any]:
     """Return a request whose model is that of its profile file, where it names one: it has not been taken in."""
     rest = {k: v for k, v in given.items() if k != "profile"}
@@ -75,6 +91,7 @@ def judge_answer(given: dict[str, Any]) -> tuple[dict[str, Any], int]:
 def run_request(given: dict[str, Any]) -> dict[str, Any]:
     """Run one request; a refused one answers ``{"error": …}``."""
     try:
+        _of_their_kind(given)
         command = given.get("command")
         if command == "twin":
             given = with_model(given)

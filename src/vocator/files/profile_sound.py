@@ -56,18 +56,30 @@ def _counts(given: ProfileFile) -> Iterator[tuple[Path, str]]:
     bands, names = [b.name for b in given.bands], given.units.names
     for name, setting in given.settings.items():
         if isinstance(setting.new, list) and len(setting.new) != len(bands):
-            yield ("settings", name, "new"), f"{len(bands)} values are wanted, one for each of {', '.join(bands)}; found {len(setting.new)}"
+            yield (
+                ("settings", name, "new"),
+                f"{len(bands)} values are wanted, one for each of {', '.join(bands)}; found {len(setting.new)}",
+            )
         allowed = MEANINGS.get(setting.means)
         for text, meaning in (setting.values or {}).items():
             if setting.means in IN_HERTZ and not (meaning.isdecimal() and int(meaning) > 0) and (setting.means, meaning) != AUTO:
-                yield ("settings", name, "values", text), f"{meaning!r}: a {setting.means} is told in hertz, a whole number above 0"
+                yield (
+                    ("settings", name, "values", text),
+                    f"{meaning!r}: a {setting.means} is told in hertz, a whole number above 0",
+                )
             if allowed is not None and meaning not in allowed:
                 yield ("settings", name, "values", text), f"{meaning!r} is no {setting.means}; allowed: {', '.join(allowed)}"
     groups = len(given.slots.banks) or given.slots.groups
     if groups and (given.slots.count < groups or given.slots.count % groups):
-        yield ("slots", "count"), f"{given.slots.count} slots do not go evenly into {groups} banks or groups; write how many there are in all"
+        yield (
+            ("slots", "count"),
+            f"{given.slots.count} slots do not go evenly into {groups} banks or groups; write how many there are in all",
+        )
     if given.units.bands and len(given.units.bands) != len(names):
-        yield ("units", "bands"), f"{len(names)} bands are wanted, one for each of {', '.join(names)}; found {len(given.units.bands)}"
+        yield (
+            ("units", "bands"),
+            f"{len(names)} bands are wanted, one for each of {', '.join(names)}; found {len(given.units.bands)}",
+        )
 
 
 def _frequencies(given: ProfileFile) -> Iterator[tuple[Path, str]]:

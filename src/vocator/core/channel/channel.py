@@ -104,9 +104,16 @@ class Channel:
     def from_dict(cls, given: dict[str, Any]) -> "Channel":
         """Read the flat form; missing parts are simplex, no tone, wide FM.
 
-        Raises ValueError for a tone use or width that is not in the vocabulary, or for
+        Raises ValueError for a part of another kind, a tone use or width that is not in the vocabulary, or for
         sides that contradict the tone mode.
         """
+        for name in ("rx_hz", "tx_hz"):
+            hz = given.get(name)
+            if not (type(hz) is int and 0 < hz <= HIGHEST_HZ) and (hz is not None or name == "rx_hz"):
+                raise ValueError(f"{name}: a whole number of hertz is wanted, found {str(hz)[:40]!r}")
+        for name in TEXTS:
+            if not isinstance(given.get(name), str | None):
+                raise ValueError(f"{name}: a text is wanted, found {str(given[name])[:40]!r}")
         rx_hz, mode = given["rx_hz"], given.get("mode") or FM
         tone = ToneUse(
             ToneMode(given.get("tone_mode") or "none"),
@@ -126,6 +133,10 @@ class Channel:
             given.get("label"),
             mode,
         )
+
+
+HIGHEST_HZ = 300_000_000_000
+TEXTS = ("tone_mode", "tone_tx", "tone_rx", "dcs_tx", "dcs_rx", "width", "power", "label", "mode")
 
 
 def megahertz(hz: int) -> str:

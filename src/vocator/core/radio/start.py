@@ -20,10 +20,7 @@ def start_state(m: Machine, given: dict[str, Any]) -> State:
 
     Raises StartError for parts, settings, slots or channels that the radio does not have.
     """
-    known = {"memory", "vfo", "mode", "row", "settings", "slot", "signals"}
-    odd = sorted(set(given) - known)
-    if odd:
-        raise StartError(f"start: unknown part {odd[0]!r}; allowed: {', '.join(sorted(known))}")
+    check_start(given)
     s = m.start
     if given.get("row") is not None:
         if given["row"] not in m.profile.units:
@@ -39,6 +36,40 @@ def start_state(m: Machine, given: dict[str, Any]) -> State:
     for signal in given.get("signals") or []:
         s = s._replace(signals=(*s.signals, Signal(signal["rx_hz"], signal.get("ctcss"), signal.get("dcs"))))
     return s
+
+
+KINDS: dict[str, tuple[tuple[type, ...], str]] = {
+    "memory": ((dict,), "slots with what they hold"),
+    "vfo": ((dict,), "a channel"),
+    "mode": ((str,), "a text"),
+    "row": ((str,), "a text"),
+    "settings": ((dict,), "names with their values"),
+    "slot": ((str, int), "a slot"),
+    "signals": ((list,), "a list of signals"),
+}
+"""The parts of a start, and of what kind each is."""
+
+
+def check_start(given: Any) -> None:
+    """Raise StartError for a part that does not exist, or is not even of its kind."""
+    if not isinstance(given, dict):
+        raise StartError(f"start: parts are wanted, found {str(given)[:40]!r}; allowed: {', '.join(sorted(KINDS))}")
+    odd = sorted(str(name) for name in given if name not in KINDS)
+    if odd:
+        raise StartError(f"start: unknown part {odd[0]!r}; allowed: {', '.join(sorted(KINDS))}")
+    for name, one in given.items():
+        kinds, words = KINDS[name]
+        if one is not None and (not isinstance(one, kinds) or isinstance(one, bool)):
+            raise StartError(f"start: {name}: {words} is wanted, found {str(one)[:40]!r}")
+    for slot, held in (given.get("memory") or {}).items():
+        if not isinstance(held, dict):
+            raise StartError(f"start: memory: {slot}: a channel is wanted, found {str(held)[:40]!r}")
+    for signal in given.get("signals") or []:
+        hz = signal.get("rx_hz") if isinstance(signal, dict) else None
+        if type(hz) is not int or not all(isinstance(signal.get(side), str | None) for side in ("ctcss", "dcs")):
+            raise StartError(
+                f"start: signals: rx_hz in hertz, and ctcss or dcs as a text, are wanted, found {str(signal)[:60]!r}"
+            )
 
 
 def _position(m: Machine, s: State, given: dict[str, Any]) -> State:
@@ -202,9 +233,11 @@ def _want_sides_by_use(m: Machine, channel: Channel, want: Any) -> None:
 
 
 def _read_channel(m: Machine, given: dict[str, Any]) -> Channel:
+    if not isinstance(given, dict):
+        raise StartError(f"channel: a channel is wanted, found {str(given)[:40]!r}")
     try:
         channel = Channel.from_dict(given)
-    except (KeyError, ValueError, TypeError) as error:
+    except ValueError as error:
         raise StartError(f"channel: {error}") from error
     return replace(channel, tx_hz=channel.rx_hz) if channel.tx_hz is None else channel
 

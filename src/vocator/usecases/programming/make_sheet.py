@@ -20,7 +20,7 @@ from vocator.core.proving.prover import Proof, Verdict, prove
 from vocator.core.proving.readings import rests_on
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.perform import UntilFailed
-from vocator.core.radio.start import StartError, start_state
+from vocator.core.radio.start import StartError, check_start, start_state
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.files.profile_yaml import model_names
@@ -149,6 +149,12 @@ def _only_heard(twin: Twin, channel: Channel, power: str | None, never_send: boo
     return power, channel, words
 
 
+def _held(request: SheetRequest, slot: str) -> dict[str, Any] | None:
+    """Return the channel that a slot holds at the start; raises StartError for a start that is none."""
+    check_start(request.start or {})
+    return ((request.start or {}).get("memory") or {}).get(slot)
+
+
 def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]:
     """Return the goal of a request; raises Refusal, Doubtful."""
     kind = KINDS[request.goal]
@@ -178,7 +184,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
     }
     plan = load_region(request.region)
     satellite = any(plan.satellite_span(hz) for hz in (channel.rx_hz, channel.tx_hz or channel.rx_hz))
-    held = ((request.start or {}).get("memory") or {}).get(twin.profile.slot_key(slot))
+    held = _held(request, twin.profile.slot_key(slot))
     if held and Asks.SLOT in kind.asks:
         notes.append(_changed(held, replace(channel, power=power, label=label).as_dict()))
     goal = Goal(
@@ -199,7 +205,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
 def lesser_goal(request: SheetRequest) -> tuple[str, str] | None:
     """Return the goal that is enough for a slot known to hold nearly what is asked for, and why; None where all must be stored."""
     twin = twin_of(request.model, request.firmware, request.region)
-    held = ((request.start or {}).get("memory") or {}).get(twin.profile.slot_key(slot_of(twin.profile, request.slot)))
+    held = _held(request, twin.profile.slot_key(slot_of(twin.profile, request.slot)))
     if not held:
         return None
     channel = goal_of(request, twin)[0].channel
