@@ -12,6 +12,7 @@ from vocator.cli import tables
 from vocator.cli.answers import Json, fail, write
 from vocator.cli.profiles import fuzz, profile_app, workshop_app
 from vocator.cli.requests import KNOWN_ERRORS, batch_answer, judge_answer, run_request, sheet_answer, sheet_request
+from vocator.files.bounded_json import read_json
 from vocator.usecases.twin.twins import take_file
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False, rich_markup_mode=None)
@@ -40,7 +41,7 @@ def _read_json(path: Path | None) -> dict[str, Any] | None:
     if path is None:
         return None
     try:
-        found = json.loads(path.read_text(encoding="utf-8"))
+        found = read_json(path.read_text(encoding="utf-8"))
     except (OSError, ValueError) as error:
         fail(f"{path}: {error}")
     if not isinstance(found, dict):
@@ -277,7 +278,7 @@ def batch(requests: Path) -> None:
         if not line.strip():
             continue
         try:
-            given = json.loads(line)
+            given = read_json(line)
             answer = run_request(given) if isinstance(given, dict) else {"error": "a JSON object is expected on each line"}
         except ValueError as error:
             answer = {"error": f"not JSON: {error}"}

@@ -19,6 +19,8 @@ from vocator.core.keeping.contacts import Contact, band_of, satellite_mode
 VERSION = "3.1.4"
 MOST_BYTES = 16_000_000
 _TAG = re.compile(r"<(eoh|eor|(\w+):([0-9]{1,8})(?::[^>]+)?)>", re.IGNORECASE)
+_BEYOND = re.compile(r"<\w+:[0-9]{9,}(?::[^>]*)?>")
+"""A field longer than any file that is read."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +81,8 @@ def read_adif(raw: bytes) -> AdifFile:
     if text != by_bytes and _rest(by_bytes) < _rest(text):
         text = by_bytes
         notes.append("the lengths count bytes")
-    if _rest(text):
+    text, beyond = _BEYOND.subn("", text)
+    if beyond or _rest(text):
         notes.append("some lengths do not fit their text: look at what was taken")
     if not re.search(r"<eor>", text, re.IGNORECASE):
         return AdifFile((), ((0, "no record ends here: <EOR> is missing; the file may be cut short"),), tuple(notes))

@@ -18,8 +18,9 @@ def depth_of(raw: bytes) -> int:
     return deepest
 
 
-def read_json(raw: bytes, most_depth: int = MOST_DEPTH) -> Any:
+def read_json(raw: bytes | str, most_depth: int = MOST_DEPTH) -> Any:
     """Return what a JSON text says; raises ValueError for one that is none, is nested too deeply, or holds NaN or infinity."""
+    raw = raw.encode("utf-8", "surrogatepass") if isinstance(raw, str) else raw
     if depth_of(raw) > most_depth:
         raise ValueError(f"nested more than {most_depth} deep")
     return json.loads(raw, parse_constant=_refuse)

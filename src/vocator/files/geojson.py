@@ -5,6 +5,7 @@ from typing import Any
 
 from vocator.core.outing.outing import Outing, OutingChannel, Place, Post, outing_from
 from vocator.core.refusal import Refusal
+from vocator.files.bounded_json import read_json
 
 
 def write_geojson(outing: Outing) -> str:
@@ -39,7 +40,7 @@ def _feature(at: Place, properties: dict[str, Any]) -> dict[str, Any]:
 def read_geojson(text: str) -> tuple[tuple[Post, ...], tuple[OutingChannel, ...]]:
     """Read posts and repeaters; a point of neither kind counts as a post; raises Refusal."""
     try:
-        given = json.loads(text)
+        given = read_json(text)
         features = given["features"]
         assert isinstance(features, list)
     except (ValueError, TypeError, KeyError, AssertionError):

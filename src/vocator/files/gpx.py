@@ -47,8 +47,8 @@ def read_gpx(text: str) -> tuple[Post, ...]:
         root = fromstring(text, forbid_dtd=True)
     except DefusedXmlException:
         raise odd from None
-    except ParseError as error:
-        raise Refusal(f"no XML: {error}", "GPX", "a GPX document", "It may be cut short: export it anew.") from None
+    except (ParseError, UnicodeError) as error:
+        raise Refusal(f"no XML: {str(error)[:200]}", "GPX", "a GPX document", "It may be cut short: export it anew.") from None
     posts: list[dict[str, object]] = []
     for point in root.iter():
         if point.tag.removeprefix(_SPACE).rpartition("}")[2] != "wpt":

@@ -13,6 +13,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from vocator.core.onair.links import Link
+from vocator.files.bounded_json import read_json
 from vocator.files.csv_cells import hertz, read_heads, read_rows, separator, write_rows
 from vocator.files.elements_file import Unusable
 
@@ -45,8 +46,8 @@ def read_links(text: str, numbers: Mapping[str, int]) -> LinkFile:
 
 def _objects(text: str) -> list[tuple[int, Any]]:
     try:
-        given = json.loads(text)
-    except (ValueError, RecursionError) as error:
+        given = read_json(text)
+    except ValueError as error:
         return [(getattr(error, "lineno", 1), f"no JSON: {error}; the file may be cut short")]
     records = given if isinstance(given, list) else [given]
     return [

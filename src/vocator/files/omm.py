@@ -9,6 +9,7 @@ from typing import Any
 
 from vocator.core.instants import instant_from
 from vocator.core.orbit.elements import EARLIEST, Elements, faults_of
+from vocator.files.bounded_json import read_json
 from vocator.files.elements_file import ElementFile, Unusable
 
 FIELDS = (
@@ -22,7 +23,7 @@ _NEEDED = FIELDS[2:9]
 def read_omm_json(text: str) -> ElementFile:
     """Read a list of messages, or one; what cannot be used is told with its place in the list."""
     try:
-        given = json.loads(text)
+        given = read_json(text)
     except ValueError as error:
         return ElementFile((), (Unusable("", getattr(error, "lineno", 1), f"no JSON: {error}; the file may be cut short"),))
     records = given if isinstance(given, list) else [given]
@@ -32,10 +33,10 @@ def read_omm_json(text: str) -> ElementFile:
 def read_omm_csv(text: str) -> ElementFile:
     """Read messages from CSV with a header line."""
     rows = csv.DictReader(io.StringIO(text))
-    missing = [f for f in _NEEDED if f not in (rows.fieldnames or [])]
-    if missing:
-        return ElementFile((), (Unusable("", 1, f"the header lacks {', '.join(missing)}"),))
     try:
+        missing = [f for f in _NEEDED if f not in (rows.fieldnames or [])]
+        if missing:
+            return ElementFile((), (Unusable("", 1, f"the header lacks {', '.join(missing)}"),))
         return _read([(rows.line_num, r) for r in rows])
     except csv.Error as error:
         return ElementFile((), (Unusable("", rows.line_num, f"no CSV: {error}"),))
@@ -85,7 +86,7 @@ def _number(record: dict[str, Any], field: str, default: float | None = None) ->
         return default
     try:
         number = float(value)  # type: ignore[arg-type]
-    except (TypeError, ValueError):
+    except (TypeError, ValueError, OverflowError):
         raise ValueError(f"{field} is {str(value)[:20]!r}, no number") from None
     if isinstance(value, bool) or not math.isfinite(number):
         raise ValueError(f"{field} is {value}; a number is needed")

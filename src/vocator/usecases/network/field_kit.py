@@ -43,7 +43,7 @@ SHIMS = {
 ALONGSIDE = (
     "__init__", "clock", "core/orbit/__init__", "core/orbit/grid", "core/orbit/site",
     *(f"core/outing/{name}" for name in ("__init__", "allocation", "fault_tree", "findings", "intermodulation", "kept", "outing", "reach")),
-    "field/__init__", "field/kernel", "field/drill_calls", "field/later", "field/outing_calls", "field/book", "field/carried", "files/outing_csv", "files/geojson", "files/gpx", "files/csv_cells", "files/data_problems", "files/channels_csv",
+    "field/__init__", "field/kernel", "field/drill_calls", "field/later", "field/outing_calls", "field/book", "field/carried", "files/outing_csv", "files/bounded_json", "files/geojson", "files/gpx", "files/csv_cells", "files/data_problems", "files/channels_csv",
 )  # fmt: skip
 PACKAGES = (lark, fsrs, typing_extensions, geographiclib, defusedxml)
 """Small pure packages that the heart needs, as they are."""

@@ -12,6 +12,7 @@ from vocator.core.outing.findings import understand
 from vocator.core.outing.kept import KeptOuting, PlacedChannel
 from vocator.core.outing.outing import Outing, Person, outing_from
 from vocator.core.refusal import Refusal
+from vocator.files.bounded_json import read_json
 from vocator.files.channels_csv import write_channels
 from vocator.files.region_yaml import load_region, region_names
 from vocator.storage.outing_repositories import OutingRepository
@@ -118,7 +119,7 @@ def make_sheets_for(session: Session, outing_id: int, person_id: str) -> KeptShe
 def take_file(session: Session, raw: bytes) -> KeptOuting:
     """Keep an outing from a file as a new one; raises Refusal."""
     try:
-        given = json.loads(raw.decode("utf-8-sig"))
+        given = read_json(raw.decode("utf-8-sig"))
     except ValueError as error:
         raise Refusal(
             f"no JSON: {error}", "outing", "a JSON file that was exported here", "It may be cut short: export it anew."

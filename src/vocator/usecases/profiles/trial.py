@@ -21,6 +21,7 @@ from vocator.core.radio.screens import ListScreen, PickerScreen
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.bounded_json import read_json
 from vocator.files.data_problems import DataFileError
 from vocator.files.profile_alternatives import patched, readings
 from vocator.files.profile_changes import GONE, Change
@@ -323,7 +324,7 @@ def read_log(path: str) -> list[Any]:
     for number, line in enumerate(Path(path).read_text(encoding="utf-8").splitlines(), 1):
         if line.strip():
             try:
-                lines.append(json.loads(line))
+                lines.append(read_json(line))
             except ValueError as error:
                 raise Refusal(line[:40], f"log line {number}", "one JSON object a line", str(error)) from None
     return lines
