@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 const here = vi.hoisted(() => ({
   ready: true,
   begun: 0,
+  starts: 1,
   rows: [] as [string, unknown][],
   answers: new Map<string, unknown>(),
   kept: [] as unknown[],
@@ -12,6 +13,7 @@ const here = vi.hoisted(() => ({
 }));
 vi.mock('./heart', () => ({
   isReady: () => here.ready,
+  starts: () => here.starts,
   start: async () => void (here.begun += 1),
   callHeart: async (...call: string[]) => {
     here.calls.push(call);
@@ -51,6 +53,15 @@ describe('the heart in a server’s place', () => {
     await carry('GET', '/log', undefined, true);
     await carry('GET', '/log', undefined, true);
     expect(opened()).toBe(2);
+  });
+
+  it('tells a heart that was begun anew all rows again: it knows nothing of what the one before was told', async () => {
+    const { carry } = await fresh();
+    await carry('GET', '/log', undefined, true);
+    here.starts += 1;
+    await carry('GET', '/log', undefined, true);
+    await carry('GET', '/log', undefined, true);
+    expect(here.calls.map(([call]) => call)).toEqual(['open_book', 'answer', 'open_book', 'answer', 'answer']);
   });
 
   it('keeps what a call changed with what is to be told; in a kit nobody is told', async () => {

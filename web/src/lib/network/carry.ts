@@ -1,5 +1,5 @@
 /** Answers in a server's place, by the heart, over the rows of this device; the same calls, the same shapes. */
-import { callHeart, isReady, start, type Reply } from './heart';
+import { callHeart, isReady, start, starts, type Reply } from './heart';
 import * as rows from './rows';
 
 const STAMP = 'vocator.away.rows';
@@ -10,6 +10,7 @@ const LISTS = ['/radios', '/sheets', '/station'];
 let base = '';
 let timer = 0;
 let seen: string | null = null;
+let heart = 0;
 
 /** Where the heart's files lie. */
 export function carryFrom(folder: string): void {
@@ -38,10 +39,11 @@ export const alone = <T>(work: () => Promise<T>): Promise<T> => (navigator.locks
 
 async function open(): Promise<void> {
   await start(base);
-  if (seen === stamp() && seen !== null) return;
+  if (seen === stamp() && seen !== null && heart === starts()) return;
   const now = stamp();
   await callHeart('open_book', JSON.stringify(await rows.allRows()));
   seen = now;
+  heart = starts();
 }
 
 async function kept(text: string, tells: boolean): Promise<Reply> {

@@ -10,6 +10,7 @@ let count = 0;
 const waiting = new Map<number, Waits>();
 let started: Promise<void> | null = null;
 let stage: Stage = 'fetching';
+let born = 0;
 let told: (stage: Stage, words: string) => void = () => {};
 
 /** Say who is told how far the start is. */
@@ -19,16 +20,25 @@ export function tellStage(to: typeof told): void {
 
 export const isReady = (): boolean => stage === 'ready';
 
+/** How often it was started: a heart begun anew has forgotten what it was told. */
+export const starts = (): number => born;
+
 /** Start the heart from the folder of its files; whoever asks again waits for the same start. */
 export function start(base: string): Promise<void> {
   started ??= new Promise<void>((ready, failed) => {
     worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-    worker.onerror = () => failed(new Error('the heart does not start'));
+    worker.onerror = () => {
+      failed(new Error('the heart does not start'));
+      stopped();
+    };
     worker.onmessage = ({ data }: MessageEvent<{ id?: number; answer?: string; fault?: string; stage?: Stage; words?: string }>) => {
       if (data.stage) {
         stage = data.stage;
         told(data.stage, data.words ?? '');
-        if (data.stage === 'ready') ready();
+        if (data.stage === 'ready') {
+          born += 1;
+          ready();
+        }
         if (data.stage === 'failed') failed(new Error(data.words));
         return;
       }
@@ -44,6 +54,18 @@ export function start(base: string): Promise<void> {
     throw error;
   });
   return started;
+}
+
+/** What runs in the browser's worker ended: whoever waits is told, and the next question starts it anew. */
+function stopped(): void {
+  for (const one of waiting.values()) one.failed(new Error('the heart stopped; ask again'));
+  waiting.clear();
+  if (stage === 'ready') {
+    worker?.terminate();
+    started = null;
+    stage = 'failed';
+    told('failed', 'the heart stopped');
+  }
 }
 
 /** Call the heart, which has been started; what it answers is text. */

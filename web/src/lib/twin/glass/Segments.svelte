@@ -10,9 +10,10 @@
   {#each shown as cell, at (at)}
     <g transform="translate({at * 24} 1) skewX(-4)">
       {#each bars as [bar, path] (bar)}
-        {#if cell.bars.includes(bar)}<path d={path} class="lit" />{:else if ghost}<path d={path} class="ghost" />{/if}
+        {#if cell.bars.includes(bar)}<path d={path} class="lit" />{:else if ghost && !cell.sign}<path d={path} class="ghost" />{/if}
       {/each}
       {#if cell.point}<rect x="20.500" y="27.500" width="3" height="3" class="lit" />{/if}
+      {#if cell.sign}<text x="10" y="25" class="lit">{cell.sign}</text>{/if}
       {#if cell.dot}<rect x="8.500" y="14.500" width="3" height="3" class="lit" />{/if}
     </g>
   {/each}
@@ -27,6 +28,10 @@
   }
   .lit {
     fill: var(--glass-ink);
+  }
+  text {
+    font: 600 26px system-ui, sans-serif;
+    text-anchor: middle;
   }
   .ghost {
     fill: var(--glass-ghost);

@@ -3,7 +3,7 @@ export const BARS: Record<string, string> = {
   '0': 'abcdef', '1': 'bc', '2': 'abdegG', '3': 'abcdG', '4': 'bcfgG', '5': 'acdfgG', '6': 'acdefgG', '7': 'abc', '8': 'abcdefgG', '9': 'abcdfgG',
   A: 'abcefgG', B: 'abcdilG', C: 'adef', D: 'abcdil', E: 'adefgG', F: 'aefgG', G: 'acdefG', H: 'bcefgG', I: 'adil', J: 'bcde', K: 'efgjm',
   L: 'def', M: 'bcefhj', N: 'bcefhm', O: 'abcdef', P: 'abefgG', Q: 'abcdefm', R: 'abefgGm', S: 'acdfgG', T: 'ail', U: 'bcdef', V: 'efjk',
-  W: 'bcefkm', X: 'hjkm', Y: 'hjl', Z: 'adjk', '-': 'gG', '−': 'gG', '+': 'gGil', '/': 'jk', '?': 'abGl', _: 'd', ' ': '',
+  W: 'bcefkm', X: 'hjkm', Y: 'hjl', Z: 'adjk', '-': 'gG', '−': 'gG', '+': 'gGil', '/': 'jk', '?': 'abGl', _: 'd', '=': 'dgG', '*': 'gGhijklm', ' ': '',
 };
 
 /** Where each bar lies in a cell of 20 by 32. */
@@ -18,6 +18,8 @@ export interface Cell {
   bars: string;
   point: boolean;
   dot: boolean;
+  /** A sign that no bars make: drawn as it stands. */
+  sign: string;
 }
 
 /** Split a text into cells; a decimal point belongs to the cell before it. */
@@ -26,7 +28,10 @@ export function cells(text: string): Cell[] {
   for (const char of text) {
     const last = found.at(-1);
     if (char === '.' && last && !last.point) last.point = true;
-    else found.push({ bars: BARS[char.toUpperCase()] ?? '', point: false, dot: char === '·' });
+    else {
+      const bars = BARS[char.toUpperCase()], point = char === '.', dot = char === '·';
+      found.push({ bars: bars ?? '', point, dot, sign: bars === undefined && !dot && !point ? char : '' });
+    }
   }
   return found;
 }
