@@ -29,7 +29,7 @@ describe('what the bench shows', () => {
     const data = await fresh();
     expect([data.models, data.radios, data.loaded]).toEqual([[], [], false]);
     await data.load();
-    expect(here.asked.toSorted()).toEqual(['/models', '/radios', '/sheets']);
+    expect([...here.asked].sort()).toEqual(['/models', '/radios', '/sheets']);
     expect([data.model('two')?.name, data.model('three'), data.loaded, data.slow]).toEqual(['Two', undefined, true, false]);
     expect([here.shell.fault, here.shell.reach]).toEqual(['', 'ok']);
     const later = await fresh();
