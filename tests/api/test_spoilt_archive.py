@@ -13,7 +13,29 @@ from vocator.storage.archive import rows_of, table_names
 from vocator.usecases.keeping.demo import load_demo
 
 MUTANTS = int(os.environ.get("VOCATOR_ARCHIVES", "30"))
-ODD = [None, True, 0, -1, 7, 10**12, 10**30, 0.5, "", "x", "x" * 500, "2026-11-28T09:00:00+00:00", "2026-13-40", [], {}, [1], {"a": 1}, "147.33 +", "−", "\u202e", "1" * 40]
+ODD = [
+    None,
+    True,
+    0,
+    -1,
+    7,
+    10**12,
+    10**30,
+    0.5,
+    "",
+    "x",
+    "x" * 500,
+    "2026-11-28T09:00:00+00:00",
+    "2026-13-40",
+    [],
+    {},
+    [1],
+    {"a": 1},
+    "147.33 +",
+    "−",
+    "\u202e",
+    "1" * 40,
+]
 
 
 def spoilt(parts, rng):
@@ -23,7 +45,10 @@ def spoilt(parts, rng):
     inner = list(places(parts[name][path[0]]))
     path = (*path, *rng.choice(inner)) if inner and rng.random() < 0.95 else path
     odd = rng.choice(ODD)
-    return {**parts, name: put(parts[name], path, odd)}, f"{name} {'.'.join(map(str, path))}: {odd if odd is not None else 'gone'}"
+    return {
+        **parts,
+        name: put(parts[name], path, odd),
+    }, f"{name} {'.'.join(map(str, path))}: {odd if odd is not None else 'gone'}"
 
 
 def zipped(parts):
@@ -36,7 +61,20 @@ def zipped(parts):
 
 def pages(client):
     """Return what the pages ask for, one level down."""
-    yield from ("/radios", "/models", "/sheets", "/station", "/outings", "/log", "/contacts", "/satellites", "/workshop/descriptions", "/profiles", "/drill", "/goals")
+    yield from (
+        "/radios",
+        "/models",
+        "/sheets",
+        "/station",
+        "/outings",
+        "/log",
+        "/contacts",
+        "/satellites",
+        "/workshop/descriptions",
+        "/profiles",
+        "/drill",
+        "/goals",
+    )
     for radio in client.get("/api/radios").json():
         yield f"/radios/{radio['id']}"
     for sheet in client.get("/api/sheets").json():
@@ -50,7 +88,9 @@ def test_one_thing_otherwise_is_refused_whole_or_opens_on_every_page(session, cl
     outing = client.get("/api/outings").json()[0]["id"]
     sheet = client.post(f"/api/outings/{outing}/people/hay/sheet").json()["id"]
     client.post("/api/sheets/ticks", json=ticks_of(client.get(f"/api/sheets/{sheet}").json()))
-    client.post("/api/contacts", json={"contacts": [{"id": "stamp-0001", "at_utc": "2026-11-25T12:00:00Z", "call_sign": "QZ7LOM"}]})
+    client.post(
+        "/api/contacts", json={"contacts": [{"id": "stamp-0001", "at_utc": "2026-11-25T12:00:00Z", "call_sign": "QZ7LOM"}]}
+    )
     with zipfile.ZipFile(io.BytesIO(client.get("/api/archive.zip").content)) as whole:
         parts = {name: json.loads(whole.read(name)) for name in whole.namelist()}
     rng, taken = random.Random(int(os.environ.get("VOCATOR_SEED", "1"))), 0

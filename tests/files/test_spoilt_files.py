@@ -30,7 +30,21 @@ from vocator.usecases.keeping.demo import OUTING
 REFERENCE = Path(__file__).parents[1] / "reference"
 DEMO = outing_from(load_yaml(OUTING).data)
 CONTACTS = [
-    Contact(f"{n:012d}", datetime(2026, 11, 25, 12, n, tzinfo=UTC), "QZ7LOM", "FN25", "Wren-5", "FM", 435_350_000, 145_960_000, "59", "57", "QZ7ABE", "GN19", "ä note")
+    Contact(
+        f"{n:012d}",
+        datetime(2026, 11, 25, 12, n, tzinfo=UTC),
+        "QZ7LOM",
+        "FN25",
+        "Wren-5",
+        "FM",
+        435_350_000,
+        145_960_000,
+        "59",
+        "57",
+        "QZ7ABE",
+        "GN19",
+        "ä note",
+    )
     for n in range(4)
 ]
 CHANNELS = "slot;receive (MHz);send (MHz);tone;label\n1;147,33;147,93;103.5;RIDGE\n2;146,55;;;\n3;146,94;146,34;d023;LAKE\n"
@@ -38,9 +52,18 @@ PROFILE = (PROFILES / "oriel-wick.yaml").read_text(encoding="utf-8")
 READERS: dict[str, tuple[str, Callable[[str], object]]] = {
     "contacts": (write_adif(CONTACTS), lambda text: read_adif(text.encode("utf-8", "surrogateescape"))),
     "channels": (CHANNELS, read_channels),
-    "elements in lines": ((REFERENCE / "elements.tle").read_text(), lambda text: read_elements(text.encode("utf-8", "surrogateescape"))),
-    "elements in CSV": ((REFERENCE / "elements_omm.csv").read_text(), lambda text: read_elements(text.encode("utf-8", "surrogateescape"))),
-    "elements in JSON": ((REFERENCE / "elements_omm.json").read_text(), lambda text: read_elements(text.encode("utf-8", "surrogateescape"))),
+    "elements in lines": (
+        (REFERENCE / "elements.tle").read_text(),
+        lambda text: read_elements(text.encode("utf-8", "surrogateescape")),
+    ),
+    "elements in CSV": (
+        (REFERENCE / "elements_omm.csv").read_text(),
+        lambda text: read_elements(text.encode("utf-8", "surrogateescape")),
+    ),
+    "elements in JSON": (
+        (REFERENCE / "elements_omm.json").read_text(),
+        lambda text: read_elements(text.encode("utf-8", "surrogateescape")),
+    ),
     "places": (write_geojson(DEMO), read_geojson),
     "waypoints": (write_gpx(DEMO), read_gpx),
     "links in CSV": (write_links_csv(MADE, NAMES), lambda text: read_links(text, NUMBERS)),
@@ -49,7 +72,34 @@ READERS: dict[str, tuple[str, Callable[[str], object]]] = {
     "outing": (write_outing_csv(DEMO), lambda text: read_outing_csv(text.encode("utf-8", "surrogateescape"))),
     "profile": (PROFILE, lambda text: check_text(text, "profile.yaml")),
 }
-ODD = ["\x00", "\ufeff", "\u0663", "\u2212", "\udcff", "9" * 400, "1e999", "-0", "nan", '"', "<", "]", "}", ",", ";", "\t", "\n\n", "\\", "&#1;", "\u202e", "=1+1", "{", "null", "true", "½", "\r"]
+ODD = [
+    "\x00",
+    "\ufeff",
+    "\u0663",
+    "\u2212",
+    "\udcff",
+    "9" * 400,
+    "1e999",
+    "-0",
+    "nan",
+    '"',
+    "<",
+    "]",
+    "}",
+    ",",
+    ";",
+    "\t",
+    "\n\n",
+    "\\",
+    "&#1;",
+    "\u202e",
+    "=1+1",
+    "{",
+    "null",
+    "true",
+    "½",
+    "\r",
+]
 TIMES = 120
 
 
@@ -91,7 +141,26 @@ def test_whatever_happens_to_a_file_it_is_read_or_refused_in_words(kind):
 
 
 @pytest.mark.parametrize("kind", READERS)
-@pytest.mark.parametrize("text", ["", " ", "\n", "\x00", "\ufeff", "null", "[]", "{}", "<a/>", "x" * 100_000, "[" * 50_000, "{\"a\":" * 5_000, "1," * 50_000, "- " * 20_000, "9" * 5_000])
+@pytest.mark.parametrize(
+    "text",
+    [
+        "",
+        " ",
+        "\n",
+        "\x00",
+        "\ufeff",
+        "null",
+        "[]",
+        "{}",
+        "<a/>",
+        "x" * 100_000,
+        "[" * 50_000,
+        '{"a":' * 5_000,
+        "1," * 50_000,
+        "- " * 20_000,
+        "9" * 5_000,
+    ],
+)
 def test_what_is_none_of_its_kind_is_nothing_or_refused(kind, text):
     try:
         READERS[kind][1](text)
