@@ -7,8 +7,8 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
-from vocator.core.drill.schedule import Done
 
+from vocator.core.drill.schedule import Done
 from vocator.core.keeping.contacts import Contact
 from vocator.core.onair.links import Link as SatelliteLink
 from vocator.core.outing.outing import outing_from

@@ -12,7 +12,7 @@ from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import prove_from_every_state
 from vocator.core.proving.prover import Verdict
 from vocator.core.radio.audit import traps, unreachable
-from vocator.core.radio.perform import carry_out
+from vocator.core.radio.perform import UntilFailed, carry_out
 from vocator.core.radio.report import memory_dict
 from vocator.core.radio.start import start_state
 from vocator.core.radio.twin import Twin
@@ -144,3 +144,22 @@ def test_a_repeater_is_proven_from_every_state(model):
 @pytest.mark.parametrize("model", MODELS)
 def test_random_keys_never_strand_anybody(model):
     assert fuzz_profile(str(PAGES / f"{model}.yaml"), presses=1_000)["faults"] == []
+
+
+def test_until_is_counted_through_a_page_that_lets_keys_through_as_it_is_at_rest(monkeypatch):
+    """A slip may leave a page lit while a sheet says to turn until a sign shows: that is known not to come without pressing 20,000 times."""
+    twin = twin_of("quarrow-tine")
+    acts = []
+    plain = twin.act
+    monkeypatch.setattr(twin, "act", lambda s, given: acts.append(given) or plain(s, given), raising=False)
+    at_rest = carry_out(twin, twin.start, ["146520"])
+    page = carry_out(twin, at_rest, ["[PG]"])
+    acts.clear()
+    with pytest.raises(UntilFailed):
+        carry_out(twin, page, ["DOWN until +"])
+    assert len(acts) < 10
+    step = twin.step_hz(page)
+    target = twin.frequency(twin.freq(page) - 9 * step)
+    there = carry_out(twin, page, [f"DOWN until {target}"])
+    by_hand = carry_out(twin, page, ["[DOWN]"] * 9)
+    assert twin.freq(there) == twin.freq(by_hand) == twin.freq(page) - 9 * step and there.screen == by_hand.screen

@@ -10,7 +10,7 @@ from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.moved_values import clicks_to
-from vocator.core.radio.screens import FiguresScreen, ListScreen, PanelScreen, PickerScreen
+from vocator.core.radio.screens import FiguresScreen, LayerScreen, ListScreen, PanelScreen, PickerScreen
 from vocator.core.radio.state import State
 from vocator.core.radio.tables import Handler
 from vocator.core.radio.twin import Twin
@@ -135,7 +135,7 @@ def _step_until(twin: Twin, s: State, action: Until, target: str, tally: Tally |
     inputs = action.inputs
     beeps: tuple[str, ...] = ()
     sent: int | None = None
-    ends = 0
+    ends, begins = 0, True
     seen = {s._replace(idle_ms=0, message="", message_ms=0)}
     for _ in range(MOST_REPEATS):
         if target in focus(twin, s, action):
@@ -147,7 +147,9 @@ def _step_until(twin: Twin, s: State, action: Until, target: str, tally: Tally |
             s, effects = twin.act(s, given)
             beeps += effects.beeps
             sent = effects.transmitting_hz if effects.transmitting_hz is not None else sent
-        if (before.typed or before.message) and not (s.typed or s.message):
+        out = begins and isinstance(twin.screens[before.screen], LayerScreen) and s.screen != before.screen
+        begins = False
+        if out or ((before.typed or before.message) and not (s.typed or s.message)):
             done = _until(twin, s, action, tally)  # what is left can be counted now
             return Done(done.state, beeps + done.beeps, done.transmitting_hz if done.transmitting_hz is not None else sent)
         plain = s._replace(idle_ms=0, message="", message_ms=0)
@@ -188,11 +190,15 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
     if len(action.inputs) != 1 or s.typed or s.message:
         return None
     given = action.inputs[0]
-    table = twin.tables[s.screen]
+    table, beneath = twin.tables[s.screen], twin.beneath(s)
     if isinstance(given, Turn):
         handler, direction = table.turns.get(given.dial), 1 if given.clicks > 0 else -1
+        if handler is None and beneath is not None:
+            handler = beneath.turns.get(given.dial)
     elif isinstance(given, Tap):
         handler = table.taps.get(given.key)
+        if handler is None and beneath is not None:
+            handler = beneath.taps.get(given.key)
         direction = handler.clicks if handler else 0
     else:
         return None

@@ -113,7 +113,7 @@ class Twin(Timed):
             handler = handler.other
         return None
 
-    def _beneath(self, s: State) -> Table | None:
+    def beneath(self, s: State) -> Table | None:
         """Return what the keys do at rest where a page lets them through."""
         screen = self.screens[s.screen]
         return self.tables[s.modes[s.unit]] if isinstance(screen, PageScreen) and screen.lets_through else None
@@ -149,7 +149,7 @@ class Twin(Timed):
         table = self.tables[s.screen]
         if self.unit_of and self._not_ours(s, key) and not s.typed:
             return self._run(s, None, 0)
-        screen, beneath = self.screens[s.screen], self._beneath(s)
+        screen, beneath = self.screens[s.screen], self.beneath(s)
         if key.isdigit():
             handler = table.taps.get(key) or table.digits
             if handler is None and beneath is not None:
@@ -202,7 +202,7 @@ class Twin(Timed):
     def _turn(self, s: State, given: Turn) -> Outcome:
         if not given.clicks:
             return s, NOTHING
-        beneath = self._beneath(s)
+        beneath = self.beneath(s)
         if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         if s.typed:
@@ -249,7 +249,7 @@ class Twin(Timed):
                 self.pass_time(s._replace(idle_ms=0), given.ms), handler, handler.clicks * (given.ms * repeat // 1000)
             )
             return after, effects
-        beneath = self._beneath(s)
+        beneath = self.beneath(s)
         if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         held = self.tables[s.screen].holds.get(given.key) or (beneath.holds.get(given.key, ()) if beneath is not None else ())
@@ -280,7 +280,7 @@ class Twin(Timed):
     def _chord(self, s: State, given: Chord) -> Outcome:
         if s.typed:
             return self._half_typed(s, given.held)
-        then, beneath = given.then, self._beneath(s)
+        then, beneath = given.then, self.beneath(s)
         if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         chords = self.tables[s.screen].chords if beneath is None else {**beneath.chords, **self.tables[s.screen].chords}

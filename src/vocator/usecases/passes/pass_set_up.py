@@ -16,6 +16,7 @@ from vocator.core.planning.squelch import squelch_of
 from vocator.core.radio.twin import Twin
 from vocator.usecases.passes.pass_plan import PassPlan, SlotRow, csv_of, slots_of
 from vocator.usecases.programming.chains import ToSet, write_chain
+from vocator.usecases.programming.goal_forms import lacks
 
 HEADPHONES = "headphones on, then "
 BY_HAND = "open its squelch with its knob, or hold the key that opens it"
@@ -69,7 +70,7 @@ def _open_squelch(twin: Twin, down: Part) -> SetUp:
         return SetUp(down.radio, "squelch-open", down.side)
     except Beyond:
         level = KINDS["squelch-level"]
-        if level.lacks(twin) is None and (levels := level.choices(twin, Asks.KEY)):
+        if lacks(twin, level) is None and (levels := level.choices(twin, Asks.KEY)):
             return SetUp(down.radio, "squelch-level", line=levels[0])
         return SetUp(down.radio, "", hand=f"on the {twin.profile.name} {BY_HAND}")
 

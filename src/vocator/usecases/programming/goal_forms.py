@@ -8,6 +8,7 @@ from vocator.core.goals.kind import Asks, GoalKind
 from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.twin import Twin
+from vocator.usecases.programming.make_sheet import as_described
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +31,16 @@ class Form:
 @per_machine
 def goal_forms(twin: Twin) -> tuple[Form, ...]:
     """Return the kinds of goals with their fields; those of the radio itself are planned to see whether it can."""
-    return tuple(Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), k.lacks(twin)) for k in KINDS.values())
+    return tuple(Form(k, tuple(Field(a, k.choices(twin, a)) for a in k.asks), lacks(twin, k)) for k in KINDS.values())
+
+
+def lacks(twin: Twin, kind: GoalKind) -> Beyond | None:
+    """Return why a kind of goal lies beyond a radio, or what its profile lacks for it; None where it does not."""
+    try:
+        with as_described(twin):
+            return kind.lacks(twin)
+    except Beyond as beyond:
+        return beyond
 
 
 def forms_view(twin: Twin) -> list[dict[str, Any]]:

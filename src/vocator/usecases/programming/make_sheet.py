@@ -1,6 +1,8 @@
 """Make a sheet: resolve, plan, prove; what is not proven is not given out."""
 
 from collections import OrderedDict
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -261,12 +263,7 @@ def make_sheet(request: SheetRequest) -> MadeSheet:
         _made[key] = made
         return made
     known = start if request.way == "short" else None
-    sheet = _planned(twin, goal, known)
-    proof = prove(twin, sheet, goal, [("the state given", known)] if known else None)
-    if request.proof == "complete" and known is None:
-        proof = prove_from_every_state(twin, sheet, goal, proof)
-    if proof.verdict is not Verdict.PROVEN:
-        raise Unproven(proof.start, proof.step, proof.seen)
+    sheet, proof = _proven(twin, goal, known, request.proof)
     begin = _counting_start(twin, goal, start)
     sheet = _with_unknowns(request, twin, sheet, goal, begin)
     if request.way == "short" and known is None:
@@ -328,10 +325,11 @@ def what_is_lacking(error: Exception) -> str:
     return said or "something that it counts on is not described, or otherwise than it counts on"
 
 
-def _planned(twin: Twin, goal: Goal, known: State | None) -> Sheet:
-    """Plan; a profile of one's own may lack what the planner counts on, which is then beyond it."""
+@contextmanager
+def as_described(twin: Twin) -> Iterator[None]:
+    """Let what a profile of one's own lacks be beyond that radio; in one that ships it is a fault of ours."""
     try:
-        return plan(twin, goal, known)
+        yield
     except NOT_DESCRIBED as error:
         if twin.profile.model in model_names():
             raise
@@ -340,6 +338,18 @@ def _planned(twin: Twin, goal: Goal, known: State | None) -> Sheet:
             f"no way is found with it: {what_is_lacking(error)}",
             "Complete it: ./vocator profile check FILE names what is missing.",
         ) from error
+
+
+def _proven(twin: Twin, goal: Goal, known: State | None, proof: str) -> tuple[Sheet, Proof]:
+    """Plan and prove; raises Beyond, Unproven."""
+    with as_described(twin):
+        sheet = plan(twin, goal, known)
+        found = prove(twin, sheet, goal, [("the state given", known)] if known else None)
+        if proof == "complete" and known is None:
+            found = prove_from_every_state(twin, sheet, goal, found)
+    if found.verdict is not Verdict.PROVEN:
+        raise Unproven(found.start, found.step, found.seen)
+    return sheet, found
 
 
 def _after_last(request: SheetRequest, twin: Twin, goal: Goal, resolution: Resolution | None, start: State) -> MadeSheet:
