@@ -370,3 +370,14 @@ def test_what_opens_a_screen_still_does_when_the_menu_is_pasted_anew():
     assert "PUT" in {e["name"] for e in data["screens"]["list"]["entries"]}, (
         "what opens a screen is kept though it was not pasted"
     )
+
+
+def test_where_keys_lead_to_a_setting_of_the_menu_before_they_lead_to_the_one_that_now_does_the_same():
+    data = like("nobbin-pebble")
+    bind = data["screens"]["vfo"]["bind"]
+    bind |= {"CALL tap": "step WATT", "TOP tap": "next unit if SPAN=N", "TOP hold 2": "step GRID"}
+    rows = [{**r, "name": {"WATT": "POW", "SPAN": "BREIT"}.get(r["name"], r["name"])} for r in pebble_rows() if r["name"] != "GRID"]
+    take_entries(data, "list", rows)
+    assert bind["CALL tap"] == "step POW" and bind["TOP tap"] == "next unit if BREIT=N"
+    assert "WATT" not in data["settings"] and "SPAN" not in data["settings"] and data["settings"]["POW"]["means"] == "power"
+    assert bind["TOP hold 2"] == "step GRID" and "GRID" in data["settings"], "what nothing replaces stays for the key that steps it"

@@ -271,13 +271,14 @@ def _rename(data: Data, part: Any, name: str, new: str) -> None:
 
 
 def _named(data: Data, part: Any) -> set[str]:
-    """Return the settings that a part names, as a whole text or behind a verb."""
+    """Return the settings that a part names: as a whole text, behind a verb, or as what a press hangs on."""
     if isinstance(part, dict):
         return {n for key, one in part.items() for x in (key, one) for n in _named(data, x)}
     if isinstance(part, list):
         return {n for one in part for n in _named(data, one)}
     whole = str(part)
-    fits = [[n for n in data["settings"] if t == n or t.startswith((f"{n} ", f"{n}="))] for t in (whole, whole.partition(" ")[2])]
+    texts = (whole, whole.partition(" ")[2], whole.partition(" if ")[2])
+    fits = [[n for n in data["settings"] if t == n or t.startswith((f"{n} ", f"{n}="))] for t in texts]
     return {max(found, key=len) for found in fits if found}
 
 
