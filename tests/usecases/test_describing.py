@@ -376,8 +376,12 @@ def test_where_keys_lead_to_a_setting_of_the_menu_before_they_lead_to_the_one_th
     data = like("nobbin-pebble")
     bind = data["screens"]["vfo"]["bind"]
     bind |= {"CALL tap": "step WATT", "TOP tap": "next unit if SPAN=N", "TOP hold 2": "step GRID"}
-    rows = [{**r, "name": {"WATT": "POW", "SPAN": "BREIT"}.get(r["name"], r["name"])} for r in pebble_rows() if r["name"] != "GRID"]
+    rows = [
+        {**r, "name": {"WATT": "POW", "SPAN": "BREIT"}.get(r["name"], r["name"])} for r in pebble_rows() if r["name"] != "GRID"
+    ]
     take_entries(data, "list", rows)
     assert bind["CALL tap"] == "step POW" and bind["TOP tap"] == "next unit if BREIT=N"
     assert "WATT" not in data["settings"] and "SPAN" not in data["settings"] and data["settings"]["POW"]["means"] == "power"
-    assert bind["TOP hold 2"] == "step GRID" and "GRID" in data["settings"], "what nothing replaces stays for the key that steps it"
+    assert bind["TOP hold 2"] == "step GRID" and "GRID" in data["settings"], (
+        "what nothing replaces stays for the key that steps it"
+    )
