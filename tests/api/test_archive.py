@@ -110,14 +110,8 @@ WRONG = {
 }  # fmt: skip
 
 
-def nest(depth):
-    made = []
-    for _ in range(depth):
-        made = [made]
-    return made
-
-
-def test_an_archive_whose_contents_do_not_open_is_named_and_nothing_of_it_is_taken(session, client):
+def worked_with(session, client):
+    """Return the archive of a demonstration in which a sheet was followed and a contact stamped, and that sheet's id."""
     load_demo(session)
     outing = client.get("/api/outings").json()[0]["id"]
     sheet = client.post(f"/api/outings/{outing}/people/hay/sheet").json()["id"]
@@ -126,6 +120,18 @@ def test_an_archive_whose_contents_do_not_open_is_named_and_nothing_of_it_is_tak
         "/api/contacts", json={"contacts": [{"id": "stamp-0001", "at_utc": "2026-11-25T12:00:00Z", "call_sign": "QZ7LOM"}]}
     )
     raw = client.get("/api/archive.zip").content
+    return raw, sheet
+
+
+def nest(depth):
+    made = []
+    for _ in range(depth):
+        made = [made]
+    return made
+
+
+def test_an_archive_whose_contents_do_not_open_is_named_and_nothing_of_it_is_taken(session, client):
+    raw, sheet = worked_with(session, client)
     clear(session)
     for what, (part, change, named) in WRONG.items():
         refused = client.post("/api/archive", content=rewritten(raw, f"{part}.json", change))

@@ -6,11 +6,9 @@ import os
 import random
 import zipfile
 
-from api.test_archive import clear
+from api.test_archive import clear, worked_with
 from files.test_spoilt_profiles import places, put
-from support.ticks import ticks_of
 from vocator.storage.archive import rows_of, table_names
-from vocator.usecases.keeping.demo import load_demo
 
 MUTANTS = int(os.environ.get("VOCATOR_ARCHIVES", "30"))
 ODD = [
@@ -84,14 +82,8 @@ def pages(client):
 
 
 def test_one_thing_otherwise_is_refused_whole_or_opens_on_every_page(session, client):
-    load_demo(session)
-    outing = client.get("/api/outings").json()[0]["id"]
-    sheet = client.post(f"/api/outings/{outing}/people/hay/sheet").json()["id"]
-    client.post("/api/sheets/ticks", json=ticks_of(client.get(f"/api/sheets/{sheet}").json()))
-    client.post(
-        "/api/contacts", json={"contacts": [{"id": "stamp-0001", "at_utc": "2026-11-25T12:00:00Z", "call_sign": "QZ7LOM"}]}
-    )
-    with zipfile.ZipFile(io.BytesIO(client.get("/api/archive.zip").content)) as whole:
+    raw, _ = worked_with(session, client)
+    with zipfile.ZipFile(io.BytesIO(raw)) as whole:
         parts = {name: json.loads(whole.read(name)) for name in whole.namelist()}
     rng, taken = random.Random(int(os.environ.get("VOCATOR_SEED", "1"))), 0
     clear(session)

@@ -3,9 +3,9 @@
 import os
 import random
 
-from files.test_spoilt_profiles import WRITTEN, otherwise, places, put
+from files.test_spoilt_profiles import otherwise, places, put
+from support.owner import WRITTEN, written
 from vocator.files.profile_writing import profile_yaml
-from vocator.files.strict_yaml import load_yaml
 
 SEED, RADIOS = int(os.environ.get("VOCATOR_SEED", "3")), int(os.environ.get("VOCATOR_RADIOS", "6"))
 LINES = ("147.33 + 103.5", "446.0", "146.94 - d023 narrow", "145.5")
@@ -15,7 +15,7 @@ def profiles(rng):
     """Yield profiles under a model of their own, each with one to two places otherwise, and which."""
     names = sorted(WRITTEN)
     while True:
-        data = load_yaml(WRITTEN[rng.choice(names)]).data
+        data = written(rng.choice(names))
         data |= {"model": "my-own", "name": "My own"}
         words, where = [str(p[-1]) for p in places(data)], []
         for _ in range(rng.choice([1, 1, 2])):

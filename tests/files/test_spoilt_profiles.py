@@ -7,19 +7,14 @@ from typing import Any
 
 import pytest
 
-from support.owner import PAGES
+from support.owner import WRITTEN, built, written
 from vocator.core.radio.audit import traps, unreachable
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import TOUCH, Tap
 from vocator.core.radio.twin import Twin
 from vocator.files.data_problems import DataFileError
-from vocator.files.profile_parts import PROFILES
-from vocator.files.profile_readings import build_whole, tidied
-from vocator.files.profile_yaml import model_names
-from vocator.files.strict_yaml import as_read, load_yaml
 from vocator.usecases.profiles.fuzz_profile import _any, _bound
 
-WRITTEN = {path.stem: path for path in [*(PROFILES / f"{m}.yaml" for m in model_names()), *sorted(PAGES.glob("*.yaml"))]}
 Path = tuple[str | int, ...]
 OF_EACH, PRESSES = 16, 120
 
@@ -55,10 +50,6 @@ def otherwise(rng: random.Random, value: Any, words: list[str]) -> Any:
     return rng.choice([[], value * 2, value[::-1], value[:1]]) if isinstance(value, list) else dict(list(value.items())[:1])
 
 
-def built(data: Any) -> Twin:
-    return Twin(build_whole(tidied(as_read(copy.deepcopy(data), "profile.yaml"))))
-
-
 def runs(twin: Twin, rng: random.Random) -> None:
     """Press whatever there is, mostly what works where the radio stands, and look at the display each time."""
     keys = [k for k in twin.profile.keys if not k.startswith(TOUCH)]
@@ -72,7 +63,7 @@ def runs(twin: Twin, rng: random.Random) -> None:
 
 @pytest.mark.parametrize("name", WRITTEN)
 def test_one_part_less_or_otherwise_is_told_with_its_place_or_makes_a_radio_that_runs(name):
-    data, rng = load_yaml(WRITTEN[name]).data, random.Random(name)
+    data, rng = written(name), random.Random(name)
     everywhere = list(places(data))
     words = [str(part) for path in everywhere for part in path[-1:]]
     refused = 0
@@ -124,7 +115,7 @@ TOLD = [
     ("name", "path", "value", "where", "words"), TOLD, ids=[f"{t[0]} {'.'.join(map(str, t[1]))} {t[2]}" for t in TOLD]
 )
 def test_what_cannot_be_is_refused_and_says_what_to_write(name, path, value, where, words):
-    spoilt = put(load_yaml(WRITTEN[name]).data, path, value)
+    spoilt = put(written(name), path, value)
     if not words:
         runs(built(spoilt), random.Random(name))
         return
@@ -134,7 +125,7 @@ def test_what_cannot_be_is_refused_and_says_what_to_write(name, path, value, whe
 
 
 def test_a_list_of_which_nothing_is_said_yet_is_opened_and_left():
-    data = put(load_yaml(WRITTEN["nobbin-pebble"]).data, ("screens", "list", "entries"), [])
+    data = put(written("nobbin-pebble"), ("screens", "list", "entries"), [])
     data["icons"], data["settings"] = [], {n: s for n, s in data["settings"].items() if n == "OUT"}
     twin = built(data)
     state = twin.start
@@ -148,7 +139,7 @@ def test_a_list_of_which_nothing_is_said_yet_is_opened_and_left():
 
 def test_keys_whose_work_the_radio_has_nothing_for_are_refused_with_a_beep():
     """A group to lock to where there are no groups, a point where all digits are typed, groups to go through where slots are numbered through."""
-    data = load_yaml(WRITTEN["ardvane-finch"]).data
+    data = written("ardvane-finch")
     for screen in ("vfo", "memory"):
         data["screens"][screen]["bind"] |= {"MON tap": "lock_group", "BAND tap": "next_group"}
     data["screens"]["frequency"]["bind"]["MON tap"] = "point"

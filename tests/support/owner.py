@@ -1,13 +1,20 @@
 """An owner who describes a radio from its page: what is answered to each question, as it is typed."""
 
+import copy
 from collections.abc import Iterator
 from typing import Any, NamedTuple
 
 from vocator.core.describing.draft import Data, Wrong, new_description, take_entries
 from vocator.core.describing.questions import BY_NAME, QUESTIONS
+from vocator.core.radio.twin import Twin
 from vocator.files.profile_parts import PROFILES
+from vocator.files.profile_readings import build_whole, tidied
+from vocator.files.profile_yaml import model_names
+from vocator.files.strict_yaml import as_read, load_yaml
 
 PAGES = PROFILES.parents[3] / "docs" / "workshop-examples"
+WRITTEN = {path.stem: path for path in [*(PROFILES / f"{m}.yaml" for m in model_names()), *sorted(PAGES.glob("*.yaml"))]}
+"""The files of the radios that ship, and of the examples."""
 PEBBLE: tuple[tuple[str, dict[str, str]], ...] = (
     ("radio", {"kind": "two-row handheld, numbered menu"}),
     ("ranges", {"receives": "136–174, 220–225, 400–520", "sends": "144–148, 430–450", "sends_r1": "144–146, 430–440", "per_band": ""}),
@@ -26,6 +33,17 @@ PEBBLE: tuple[tuple[str, dict[str, str]], ...] = (
 """The Nobbin Pebble, in the order in which the workshop asks."""
 CONFIRMED = {"18": "watch", "21": "open_code", "22": "open_tone"}
 """What of the Pebble's pasted menu is guessed wrongly, and put right."""
+
+
+def written(name: str) -> Data:
+    """Return what stands in the file of a radio that ships or of an example, to be changed at will."""
+    data: Data = load_yaml(WRITTEN[name]).data
+    return data
+
+
+def built(data: Data) -> Twin:
+    """Return the twin of a description; raises DataFileError where it is no profile."""
+    return Twin(build_whole(tidied(as_read(copy.deepcopy(data), "profile.yaml"))))
 
 
 def table_of(page: str) -> str:

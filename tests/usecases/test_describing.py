@@ -6,7 +6,7 @@ import random
 
 import pytest
 
-from support.owner import CONFIRMED, PAGES, PEBBLE, described, table_of
+from support.owner import CONFIRMED, PAGES, PEBBLE, WRITTEN, described, table_of, written
 from vocator.core.describing.draft import Wrong, checked_press, key_rows, name_of, new_description, ranges_hz, take_entries
 from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS
 from vocator.core.describing.questions import BY_NAME, QUESTIONS
@@ -303,14 +303,6 @@ def test_a_description_begun_like_another_radio_keeps_what_its_questions_have_no
         describing.answer(session, row.id, row.version, "radio", {"name": " "}, silent=False)
 
 
-LIKE = [*model_names(), *(p.stem for p in sorted(PAGES.glob("*.yaml")))]
-
-
-def like(name: str) -> dict:
-    path = PROFILES / f"{name}.yaml" if name in model_names() else PAGES / f"{name}.yaml"
-    return copy.deepcopy(load_yaml(path).data)
-
-
 def in_words(text: str) -> bool:
     """Whether a reason is one for an owner, and not what Python says."""
     return bool(text) and not any(
@@ -325,8 +317,8 @@ def test_a_menu_pasted_over_that_of_a_radio_like_it_takes_its_place(page):
         {**r, "means": CONFIRMED.get(r["number"], r["means"])} if page == "nobbin-pebble" else r
         for r in describing.paste(table_of(page))
     ]
-    for name in LIKE:
-        data = like(name)
+    for name in WRITTEN:
+        data = written(name)
         into = name_of(data, "menu")
         if into not in data["screens"]:
             continue
@@ -348,7 +340,7 @@ def test_a_menu_pasted_over_that_of_a_radio_like_it_takes_its_place(page):
     "name", ["brisko-pico", "brisko-slate", "nobbin-pebble", "ardvane-finch", "oriel-wick", "solvick-trio", "veltry-mote"]
 )
 def test_after_the_pasted_menu_goals_are_proven_or_say_in_words_what_is_lacking(name):
-    data = like(name)
+    data = written(name)
     take_entries(data, name_of(data, "menu"), pebble_rows())
     told = {g["kind"]: (g["verdict"], g["why"]) for g in shown.goals(row_of(data, tuple(BY_NAME)))}
     if name in ("brisko-pico", "brisko-slate", "nobbin-pebble"):
@@ -358,7 +350,7 @@ def test_after_the_pasted_menu_goals_are_proven_or_say_in_words_what_is_lacking(
 
 
 def test_what_opens_a_screen_still_does_when_the_menu_is_pasted_anew():
-    data = like("nobbin-pebble")
+    data = written("nobbin-pebble")
     before = {e["name"]: e for e in data["screens"]["list"]["entries"] if e.get("opens")}
     take_entries(data, "list", pebble_rows())
     assert {e["name"]: e for e in data["screens"]["list"]["entries"] if e.get("opens")} == before
@@ -373,7 +365,7 @@ def test_what_opens_a_screen_still_does_when_the_menu_is_pasted_anew():
 
 
 def test_where_keys_lead_to_a_setting_of_the_menu_before_they_lead_to_the_one_that_now_does_the_same():
-    data = like("nobbin-pebble")
+    data = written("nobbin-pebble")
     bind = data["screens"]["vfo"]["bind"]
     bind |= {"CALL tap": "step WATT", "TOP tap": "next unit if SPAN=N", "TOP hold 2": "step GRID"}
     rows = [

@@ -30,10 +30,8 @@ _SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmwar
 _TEXTS = ("command", "model", "profile", "channels", *(o for o in _SHEET_OPTIONS if o not in ("start", "never_send")))
 
 
-def _of_their_kind(given: Any) -> None:
+def _of_their_kind(given: dict[str, Any]) -> None:
     """Raise NotFound for a part of a request that is not of its kind: which, and what is wanted."""
-    if not isinstance(given, dict):
-        raise NotFound(f"request {str(given)[:40]!r}", "an object with a command")
     for name, one in given.items():
         if name in _TEXTS and not isinstance(one, str | None):
             raise NotFound(f"{name} {str(one)[:40]!r}", "a text")

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from vocator.core.radio.register import verbs_of
-from vocator.files.profile_schema import ProfileFile
+from vocator.files.profile_schema import ProfileFile, SettingFile
 from vocator.files.screen_schema import FiguresFile, LabelFile, PickerFile
 
 Path = tuple[str | int, ...]
@@ -60,15 +60,7 @@ def _counts(given: ProfileFile) -> Iterator[tuple[Path, str]]:
                 ("settings", name, "new"),
                 f"{len(bands)} values are wanted, one for each of {', '.join(bands)}; found {len(setting.new)}",
             )
-        allowed = MEANINGS.get(setting.means)
-        for text, meaning in (setting.values or {}).items():
-            if setting.means in IN_HERTZ and not (meaning.isdecimal() and int(meaning) > 0) and (setting.means, meaning) != AUTO:
-                yield (
-                    ("settings", name, "values", text),
-                    f"{meaning!r}: a {setting.means} is told in hertz, a whole number above 0",
-                )
-            if allowed is not None and meaning not in allowed:
-                yield ("settings", name, "values", text), f"{meaning!r} is no {setting.means}; allowed: {', '.join(allowed)}"
+        yield from _values(name, setting)
     groups = len(given.slots.banks) or given.slots.groups
     if groups and (given.slots.count < groups or given.slots.count % groups):
         yield (
@@ -80,6 +72,19 @@ def _counts(given: ProfileFile) -> Iterator[tuple[Path, str]]:
             ("units", "bands"),
             f"{len(names)} bands are wanted, one for each of {', '.join(names)}; found {len(given.units.bands)}",
         )
+
+
+def _values(name: str, setting: SettingFile) -> Iterator[tuple[Path, str]]:
+    """Yield what values cannot stand for, by what the setting means."""
+    allowed = MEANINGS.get(setting.means)
+    for text, meaning in (setting.values or {}).items():
+        if setting.means in IN_HERTZ and not (meaning.isdecimal() and int(meaning) > 0) and (setting.means, meaning) != AUTO:
+            yield (
+                ("settings", name, "values", text),
+                f"{meaning!r}: a {setting.means} is told in hertz, a whole number above 0",
+            )
+        if allowed is not None and meaning not in allowed:
+            yield ("settings", name, "values", text), f"{meaning!r} is no {setting.means}; allowed: {', '.join(allowed)}"
 
 
 def _frequencies(given: ProfileFile) -> Iterator[tuple[Path, str]]:

@@ -8,27 +8,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from support.owner import PAGES
+from support.owner import WRITTEN, built, written
 from vocator.core.describing.answering import _carried, answered_anew
 from vocator.core.describing.asking import Ask
 from vocator.core.describing.draft import Wrong
 from vocator.core.describing.questions import BY_NAME, QUESTIONS
 from vocator.core.planning.planner import plan
 from vocator.core.proving.prover import Verdict, prove
-from vocator.core.radio.twin import Twin
-from vocator.files.profile_parts import PROFILES
-from vocator.files.profile_readings import build_whole, tidied
-from vocator.files.profile_yaml import model_names
-from vocator.files.strict_yaml import as_read, load_yaml
 from vocator.usecases.programming.goal_table import first_goal
 
-WRITTEN = {path.stem: path for path in [*(PROFILES / f"{m}.yaml" for m in model_names()), *sorted(PAGES.glob("*.yaml"))]}
 NOTHING = object()
 
 
 @cache
 def page(name: str) -> dict[str, Any]:
-    return load_yaml(WRITTEN[name]).data
+    return written(name)
 
 
 def leaves(data: Any, at: tuple[str, ...] = ()) -> dict[tuple[str, ...], Any]:
@@ -98,12 +92,12 @@ def test_one_field_changed_changes_what_hangs_on_it_and_nothing_else(name):
                         assert told[3] == told[0], (question.name, ask.name, other, path)
                     else:
                         assert told[3] in (told[2], told[0]), (question.name, ask.name, other, path)
-                assert data == load_yaml(WRITTEN[name]).data, "the description before it stays as it was"
+                assert data == written(name), "the description before it stays as it was"
     assert tried > 20
 
 
 def proven(data: dict[str, Any], kind: str) -> bool:
-    twin = Twin(build_whole(tidied(as_read(copy.deepcopy(data), "profile.yaml"))))
+    twin = built(data)
     goal = first_goal(twin, kind)
     return prove(twin, plan(twin, goal), goal).verdict is Verdict.PROVEN
 

@@ -5,7 +5,7 @@ import json
 from difflib import SequenceMatcher
 from typing import Any
 
-from vocator.core.describing.asking import Answer, Question
+from vocator.core.describing.asking import Answer, Question, said
 from vocator.core.describing.draft import Data, Wrong
 
 
@@ -20,23 +20,22 @@ def answered_anew(question: Question, data: Data, given: Answer) -> Data:
     A radio may do more than a question knows: bindings, icons, times that it has no field for.  Only the difference
     between what stood there, as the question reads it, and what is answered now goes into the description.
     """
-    stood = question.read(data)
-    if all(str(value).strip() == str(stood.get(name, "")).strip() for name, value in given.items()):
-        return copy.deepcopy(data)
-    new = copy.deepcopy(data)
-    try:
-        write_answer(question, as_it_stood := copy.deepcopy(data), {})
-    except Wrong as unread:
-        try:
-            write_answer(question, new, given)
-        except Wrong as wrong:
-            if wrong.field == unread.field and str(given.get(wrong.field, "")).strip() == str(stood.get(wrong.field, "")).strip():
-                raise Wrong(wrong.field, f"{wrong}; where this radio does it otherwise, change it under Every part") from wrong
-            raise
+    stood, new, as_it_stood = question.read(data), copy.deepcopy(data), copy.deepcopy(data)
+    if all(said(given, name) == said(stood, name) for name in given):
         return new
-    write_answer(question, new, given)
-    merged: Data = _carried(data, as_it_stood, new)
-    return merged
+    unread: Wrong | None = None
+    try:
+        write_answer(question, as_it_stood, {})
+    except Wrong as wrong:
+        unread = wrong
+    try:
+        write_answer(question, new, given)
+    except Wrong as wrong:
+        if unread is None or wrong.field != unread.field or said(given, wrong.field) != said(stood, wrong.field):
+            raise
+        raise Wrong(wrong.field, f"{wrong}; where this radio does it otherwise, change it under Every part") from wrong
+    carried: Data = _carried(data, as_it_stood, new) if unread is None else new
+    return carried
 
 
 def _carried(data: Any, old: Any, new: Any) -> Any:

@@ -190,15 +190,10 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
     if len(action.inputs) != 1 or s.typed or s.message:
         return None
     given = action.inputs[0]
-    table, beneath = twin.tables[s.screen], twin.beneath(s)
     if isinstance(given, Turn):
-        handler, direction = table.turns.get(given.dial), 1 if given.clicks > 0 else -1
-        if handler is None and beneath is not None:
-            handler = beneath.turns.get(given.dial)
+        handler, direction = twin.turned(s, given.dial), 1 if given.clicks > 0 else -1
     elif isinstance(given, Tap):
-        handler = table.taps.get(given.key)
-        if handler is None and beneath is not None:
-            handler = beneath.taps.get(given.key)
+        handler = twin.tapped(s, given.key)
         direction = handler.clicks if handler else 0
     else:
         return None

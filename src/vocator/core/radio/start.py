@@ -233,8 +233,6 @@ def _want_sides_by_use(m: Machine, channel: Channel, want: Any) -> None:
 
 
 def _read_channel(m: Machine, given: dict[str, Any]) -> Channel:
-    if not isinstance(given, dict):
-        raise StartError(f"channel: a channel is wanted, found {str(given)[:40]!r}")
     try:
         channel = Channel.from_dict(given)
     except ValueError as error:

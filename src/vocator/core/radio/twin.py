@@ -113,10 +113,20 @@ class Twin(Timed):
             handler = handler.other
         return None
 
-    def beneath(self, s: State) -> Table | None:
+    def _beneath(self, s: State) -> Table | None:
         """Return what the keys do at rest where a page lets them through."""
         screen = self.screens[s.screen]
         return self.tables[s.modes[s.unit]] if isinstance(screen, PageScreen) and screen.lets_through else None
+
+    def tapped(self, s: State, key: str) -> Handler | None:
+        """Return what a tap does where the radio stands, or at rest beneath a page that lets keys through."""
+        beneath = self._beneath(s)
+        return self.tables[s.screen].taps.get(key) or (beneath.taps.get(key) if beneath is not None else None)
+
+    def turned(self, s: State, dial: str) -> Handler | None:
+        """Return what a click does where the radio stands, or at rest beneath a page that lets keys through."""
+        beneath = self._beneath(s)
+        return self.tables[s.screen].turns.get(dial) or (beneath.turns.get(dial) if beneath is not None else None)
 
     def lets_through(self, s: State) -> bool:
         """Whether keys without a meaning of their own here do what they do at rest."""
@@ -149,16 +159,14 @@ class Twin(Timed):
         table = self.tables[s.screen]
         if self.unit_of and self._not_ours(s, key) and not s.typed:
             return self._run(s, None, 0)
-        screen, beneath = self.screens[s.screen], self.beneath(s)
+        screen, beneath = self.screens[s.screen], self._beneath(s)
         if key.isdigit():
             handler = table.taps.get(key) or table.digits
             if handler is None and beneath is not None:
                 handler = beneath.taps.get(key) or beneath.digits
             return self._run(s, handler, int(key))
-        handler = table.taps.get(key)
-        if handler is None and beneath is not None:
-            handler = beneath.taps.get(key)
-        elif handler is None and self.lets_through(s):
+        handler = self.tapped(s, key)
+        if handler is None and beneath is None and self.lets_through(s):
             return self._tap(go_home(self, s), key)
         if s.typed and (handler is None or handler.name not in WITH_DIGITS):
             return self._half_typed(s, key)
@@ -202,7 +210,7 @@ class Twin(Timed):
     def _turn(self, s: State, given: Turn) -> Outcome:
         if not given.clicks:
             return s, NOTHING
-        beneath = self.beneath(s)
+        beneath = self._beneath(s)
         if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         if s.typed:
@@ -221,7 +229,7 @@ class Twin(Timed):
                 return after, Effects(("low",) * abs(given.clicks))
             after, effects = self._turn(s._replace(unit=unit, screen=s.modes[unit]), given)
             return after._replace(unit=s.unit, screen=after.modes[s.unit]), effects
-        handler = self.fitting(s, self.tables[s.screen].turns.get(given.dial) or (beneath and beneath.turns.get(given.dial)))
+        handler = self.fitting(s, self.turned(s, given.dial))
         if handler is None:
             after, _ = self._run(s, None, given.clicks)
             return after, Effects(("low",) * abs(given.clicks))
@@ -249,7 +257,7 @@ class Twin(Timed):
                 self.pass_time(s._replace(idle_ms=0), given.ms), handler, handler.clicks * (given.ms * repeat // 1000)
             )
             return after, effects
-        beneath = self.beneath(s)
+        beneath = self._beneath(s)
         if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         held = self.tables[s.screen].holds.get(given.key) or (beneath.holds.get(given.key, ()) if beneath is not None else ())
@@ -280,7 +288,7 @@ class Twin(Timed):
     def _chord(self, s: State, given: Chord) -> Outcome:
         if s.typed:
             return self._half_typed(s, given.held)
-        then, beneath = given.then, self.beneath(s)
+        then, beneath = given.then, self._beneath(s)
         if beneath is None and self.lets_through(s):
             s = go_home(self, s)
         chords = self.tables[s.screen].chords if beneath is None else {**beneath.chords, **self.tables[s.screen].chords}

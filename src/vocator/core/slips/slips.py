@@ -14,10 +14,10 @@ from itertools import accumulate
 from vocator.core.goals.effort import seconds
 from vocator.core.goals.sheet import FOUND, Sheet, Step, grouped
 from vocator.core.proving.operator import Run, follow
-from vocator.core.radio.actions import Action, Until, read_lines
+from vocator.core.radio.actions import Action, Until
 from vocator.core.radio.display import Display, display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
-from vocator.core.radio.perform import Tally, UntilFailed, perform
+from vocator.core.radio.perform import Tally, UntilFailed, actions_of, perform
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
@@ -146,7 +146,6 @@ class Course:
         self.twin, self.sheet, self.start, self.hand = twin, sheet, start, Hand(twin)
         self.steps = sheet.steps()
         self.run: Run = follow(twin, sheet, start)
-        self._parsed: dict[str, list[Action]] = {}
         self._after: dict[tuple[int, State], tuple[int, State, tuple[int, ...]]] = {}
 
     @cached_property
@@ -178,7 +177,7 @@ class Course:
         if not self.run.frames[number].done or step.when or step.group or step.on_air or step.notes:
             return
         actions, state = self.actions(step), self.before(number)
-        looked = len(list(read_lines(self.twin.profile, step.actions[: step.look.after]))) if step.look else 0
+        looked = sum(len(actions_of(self.twin, a)) for a in step.actions[: step.look.after]) if step.look else 0
         for at in range(1, len(actions)):
             state = perform(self.twin, state, actions[at - 1]).state
             tally = Tally()
@@ -200,12 +199,8 @@ class Course:
         return self.run.frames[step].seen
 
     def actions(self, step: Step) -> list[Action]:
-        """Return the actions of a step, read once."""
-        key = "\n".join(step.actions)
-        if key not in self._parsed:
-            texts = [a.replace(FOUND, self.run.noted) for a in step.actions]
-            self._parsed[key] = list(read_lines(self.twin.profile, texts))
-        return self._parsed[key]
+        """Return the actions of a step."""
+        return [one for a in step.actions for one in actions_of(self.twin, a.replace(FOUND, self.run.noted))]
 
     # -- going on after a slip ---------------------------------------------------------
 

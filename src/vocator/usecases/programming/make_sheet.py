@@ -321,7 +321,7 @@ NOT_DESCRIBED = (
 
 def what_is_lacking(error: Exception) -> str:
     """Return in words what planning failed with: its own sentence where it has one, never Python's."""
-    said = str(error) if isinstance(error, (AssertionError, StartError, ActionError, UntilFailed, Beyond)) else ""
+    said = str(error) if isinstance(error, (AssertionError, StartError, ActionError, UntilFailed)) else ""
     return said or "something that it counts on is not described, or otherwise than it counts on"
 
 
