@@ -106,6 +106,29 @@ def test_channels_are_looked_at_before_they_are_taken_from_a_file_and_from_the_l
     expect(page.get_by_text("Nothing is kept yet")).to_be_visible()
 
 
+FILE_AS_THE_DIALOG_GOES = """() => new MutationObserver((changes, watch) => {
+  if (!changes.some((change) => [...change.removedNodes].some((node) => node.nodeName === 'DIALOG'))) return;
+  watch.disconnect();
+  const given = new DataTransfer();
+  given.items.add(new File(['name;line\\nMARSH;146.595 simplex\\n'], 'good.csv'));
+  const input = document.querySelector('[aria-label="Channels file"]');
+  input.files = given.files;
+  input.dispatchEvent(new Event('change', { bubbles: true }));
+}).observe(document.body, { childList: true, subtree: true })"""
+
+
+def test_a_dialog_opened_in_the_moment_the_last_one_goes_stays_open(page: Page, demo: str):
+    """What the browser still says of the old one, that it closed, does not close the new one and lose its file."""
+    page.goto(demo + "/outing")
+    page.get_by_label("Channels file").set_input_files(
+        {"name": "bad.csv", "mimeType": "text/csv", "buffer": b"name,line\nMARSH,147.33 + 104.0\n"}
+    )
+    expect(page.get_by_role("dialog")).to_contain_text("Cannot be taken")
+    page.evaluate(FILE_AS_THE_DIALOG_GOES)
+    page.get_by_role("button", name="Leave it").click()
+    expect(page.get_by_role("dialog")).to_contain_text("receive 146.595")
+
+
 def test_a_fault_on_the_simulated_band_is_led_to_by_the_tree_and_mended(page: Page, demo: str):
     """The slot is known to hold RIDGE; the radio sends no tone: heard of on the band, found by the tree, mended, answered."""
     made = httpx.post(demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5"}, timeout=60).json()

@@ -4,10 +4,18 @@
   import type { Snippet } from 'svelte';
 
   let { open = $bindable(false), title, children }: { open: boolean; title: string; children: Snippet } = $props();
+
+  // The browser tells of a dialog's closing only after it has left the page; what is open by then is another one.
+  let gone = false;
+  function set(next: boolean): void {
+    if (!gone) open = next;
+    gone = false;
+  }
 </script>
 
 <Modal
-  bind:open
+  bind:open={() => open, set}
+  ontoggle={(event) => (gone = !event.currentTarget.isConnected)}
   {title}
   aria-label={title}
   class="paper"
