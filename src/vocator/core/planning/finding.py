@@ -14,6 +14,7 @@ from vocator.core.goals.effort import CLICK_S, DIGIT_S, HOLD_EXTRA_S, TAP_S
 from vocator.core.planning.routes import press_text
 from vocator.core.radio.actions import ActionError
 from vocator.core.radio.inputs import TOUCH
+from vocator.core.radio.kept import per_machine
 from vocator.core.radio.perform import UntilFailed, actions_of, perform
 from vocator.core.radio.screens import (
     EntryScreen,
@@ -51,7 +52,8 @@ class Wish(NamedTuple):
 Move = tuple[tuple[str, ...], float]
 
 
-def way_to_value(twin: Twin, s: State, setting: int, value: int) -> list[str] | None:
+@per_machine
+def way_to_value(twin: Twin, s: State, setting: int, value: int) -> tuple[str, ...] | None:
     """Return the actions that bring a setting to a value and keep it, None where none are found."""
     domain = twin.settings[setting].domain
     if domain.count > 1 and twin.get(s, setting) == value:
@@ -59,7 +61,8 @@ def way_to_value(twin: Twin, s: State, setting: int, value: int) -> list[str] | 
     return _search(twin, s, Wish(setting, value), lambda x: twin.get(x, setting) == value and _settled(twin, x))
 
 
-def way_to_frequency(twin: Twin, s: State, hz: int) -> list[str] | None:
+@per_machine
+def way_to_frequency(twin: Twin, s: State, hz: int) -> tuple[str, ...] | None:
     """Return the actions that put a frequency (hertz) into the VFO, None where none are found."""
     if twin.freq(s) == hz:
         low, high = next((a, b) for a, b in twin.profile.receive_hz if a <= hz <= b)
@@ -67,7 +70,8 @@ def way_to_frequency(twin: Twin, s: State, hz: int) -> list[str] | None:
     return _search(twin, s, Wish(hz=hz), lambda x: twin.freq(x) == hz and _settled(twin, x))
 
 
-def way_to_rest(twin: Twin, s: State) -> list[str] | None:
+@per_machine
+def way_to_rest(twin: Twin, s: State) -> tuple[str, ...] | None:
     """Return the actions that leave what is open, a page too, and keep nothing more; None where none are found."""
     return _search(twin, s, Wish(), lambda x: twin.at_rest(x) and (x.modes, x.values, x.slots) == (s.modes, s.values, s.slots))
 
@@ -78,14 +82,14 @@ def _settled(twin: Twin, s: State) -> bool:
     return screen.over_rest or isinstance(screen, (ListScreen, PanelScreen))
 
 
-def _search(twin: Twin, start: State, wish: Wish, done: Callable[[State], bool]) -> list[str] | None:
+def _search(twin: Twin, start: State, wish: Wish, done: Callable[[State], bool]) -> tuple[str, ...] | None:
     order = count()
     queue: list[tuple[float, int, State, tuple[str, ...]]] = [(0.0, next(order), start, ())]
     seen: set[State] = set()
     while queue and len(seen) < MOST_STATES:
         cost, _, s, actions = heappop(queue)
         if done(s):
-            return list(actions)
+            return actions
         key = s._replace(idle_ms=0, message="", message_ms=0, cursors=(), cursor=0, last=twin.start.last)
         if key in seen:
             continue

@@ -102,9 +102,10 @@ def _walk(twin: Twin, seeds: list[State]) -> dict[Signature, State]:
         s = queue.popleft()
         for given in inputs:
             after, _ = twin.act(s, given)
-            if isinstance(twin.screens[after.screen], RestScreen):
+            if after is s or isinstance(twin.screens[after.screen], RestScreen):
                 continue
-            after = after._replace(message="", message_ms=0)
+            if after.message_ms:
+                after = after._replace(message="", message_ms=0)
             key = signature(twin, after)
             if key not in found:
                 found[key] = after

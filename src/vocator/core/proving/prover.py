@@ -11,7 +11,7 @@ from vocator.core.goals.goal import Goal
 from vocator.core.goals.sheet import MAY_SEND, Sheet
 from vocator.core.proving.judgement import air_fault, judge_state
 from vocator.core.proving.judges import JUDGES
-from vocator.core.proving.operator import Ends, Run, outcome
+from vocator.core.proving.operator import Ends, Run, Steps, outcome
 from vocator.core.proving.starts import Named, covering_starts
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
@@ -45,8 +45,11 @@ class Proof:
     condition: str = ""
 
 
-def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = None) -> Proof:
-    """Carry out a sheet from every start and judge each run; the first fault refutes it."""
+def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = None, steps: Steps | None = None) -> Proof:
+    """Carry out a sheet from every start and judge each run; the first fault refutes it.
+
+    ``steps`` holds what steps of other sheets came to on this twin, and takes up those of this one.
+    """
     air_fault = _misplaced_air(sheet)
     if air_fault:
         return Proof(Verdict.REFUTED, 0, "", -1, air_fault)
@@ -54,8 +57,9 @@ def prove(twin: Twin, sheet: Sheet, goal: Goal, starts: list[Named] | None = Non
     if not cover:
         return Proof(Verdict.NOT_FOUND, 0, seen="there is no start to carry it out from")
     ends: Ends = {}
+    steps = steps or Steps(twin)
     for words, start in cover:
-        run = outcome(twin, sheet, start, ends)
+        run = outcome(sheet, start, ends, steps)
         fault = judge(twin, sheet, JUDGES[goal.kind].revealed(goal, start), start, run)
         if fault:
             return Proof(Verdict.REFUTED, len(cover), words, run.trouble_step, fault, state=start)

@@ -54,7 +54,7 @@ def _jump(m: Machine, s: State, screen: ListScreen, digit: str) -> Outcome:
     if number in numbers:
         at = s._replace(cursor=numbers[number], letter_key=number if len(number) < MOST_JUMPED else "", idle_ms=0)
         return open_entry(m, at, "", 0) if screen.opens and len(number) == MOST_JUMPED else (at, NOTHING)
-    if screen.opens and any(one.startswith(number) for one in numbers):
+    if screen.opens and number in _beginnings(m, s.screen):
         return s._replace(letter_key=number, idle_ms=0), NOTHING
     return refused(m, s._replace(letter_key=""))
 
@@ -68,6 +68,12 @@ def _numbers(m: Machine, screen: int) -> dict[str, int]:
     shown = m.screens[screen]
     entries = shown.entries if isinstance(shown, ListScreen) else ()
     return {entry.number: index for index, entry in reversed(list(enumerate(entries)))}
+
+
+@per_machine
+def _beginnings(m: Machine, screen: int) -> frozenset[str]:
+    """Return what the numbers of a list begin with."""
+    return frozenset(number[:n] for number in _numbers(m, screen) for n in range(len(number) + 1))
 
 
 def _overtype(m: Machine, s: State, digit: str) -> Outcome:

@@ -10,6 +10,7 @@ from vocator.core.describing.fields import PART_FIELDS, SCREEN_FIELDS, SETTING_F
 from vocator.core.describing.questions import QUESTIONS
 from vocator.core.goals.goal import Beyond
 from vocator.core.planning.planner import plan
+from vocator.core.proving.operator import Steps
 from vocator.core.proving.prover import Verdict, prove
 from vocator.core.radio.actions import ActionError, parse_actions
 from vocator.core.radio.audit import traps, unreachable
@@ -236,17 +237,26 @@ def _goals(written: str) -> tuple[tuple[str, str, str], ...]:
 
 
 def _goal(written: str, kind: str) -> tuple[str, str]:
-    return goal_of_description(_twin(written), kind)
+    return goal_of_description(_twin(written), kind, _steps(written))
 
 
-def goal_of_description(twin: Twin, kind: str) -> tuple[str, str]:
-    """Return whether a goal of a kind is proven on a radio, refuted, beyond it, or lacks something; and why."""
+@lru_cache(maxsize=1)
+def _steps(written: str) -> Steps:
+    """Return what steps came to on the twin of a description, kept until another is asked for."""
+    return Steps(_twin(written))
+
+
+def goal_of_description(twin: Twin, kind: str, steps: Steps) -> tuple[str, str]:
+    """Return whether a goal of a kind is proven on a radio, refuted, beyond it, or lacks something; and why.
+
+    ``steps`` are what steps of its other goals came to.
+    """
     try:
         goal = first_goal(twin, kind)
         if goal is None:
             return "no", "nothing of it is described"
         sheet = plan(twin, goal)
-        proof = prove(twin, sheet, goal)
+        proof = prove(twin, sheet, goal, steps=steps)
     except Beyond as beyond:
         return "no", f"{beyond.part}: {beyond.why}"
     except NOT_DESCRIBED as error:

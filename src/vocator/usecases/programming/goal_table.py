@@ -4,6 +4,7 @@ import json
 import random
 from collections.abc import Iterator
 from concurrent.futures import ProcessPoolExecutor
+from dataclasses import replace
 from typing import Any
 
 from vocator.core.goals.goal import Beyond
@@ -89,5 +90,13 @@ def _goals(twin: Twin, kind: str) -> Iterator[Any]:
 
 
 def first_goal(twin: Twin, kind: str) -> Any:
-    """Return one goal of a kind for a radio, None where it has nothing of the kind."""
-    return None if _lacking(twin, kind) else next(_goals(twin, kind))
+    """Return one goal of a kind for a radio, None where it has nothing of the kind.
+
+    All kinds are asked for in one slot and, as far as they can be, of one channel: what their sheets have in common
+    is proven once.
+    """
+    if _lacking(twin, kind):
+        return None
+    seed = f"first {twin.profile.model}"
+    slot = generate(twin, "simplex", random.Random(seed)).slot
+    return replace(generate(twin, kind, random.Random(seed)), slot=slot)
