@@ -27,7 +27,7 @@ from vocator.files.screen_schema import SCREEN_FILES, fields_of
 from vocator.files.strict_yaml import as_read
 from vocator.storage.tables import DescriptionRow
 from vocator.usecases.network.apart import spread
-from vocator.usecases.programming.goal_table import first_goal
+from vocator.usecases.programming.goal_table import plainest
 from vocator.usecases.programming.make_sheet import NOT_DESCRIBED, what_is_lacking
 from vocator.usecases.twin.drawing import drawing
 from vocator.usecases.twin.twin_play import play_view, unpack
@@ -249,18 +249,20 @@ def _steps(written: str) -> Steps:
 def goal_of_description(twin: Twin, kind: str, steps: Steps) -> tuple[str, str]:
     """Return whether a goal of a kind is proven on a radio, refuted, beyond it, or lacks something; and why.
 
-    ``steps`` are what steps of its other goals came to.
+    Beyond it is what it can do of no channel that is asked for.  ``steps`` are what steps of its other goals came to.
     """
+    whys = []
     try:
-        goal = first_goal(twin, kind)
-        if goal is None:
-            return "no", "nothing of it is described"
-        sheet = plan(twin, goal)
-        proof = prove(twin, sheet, goal, steps=steps)
-    except Beyond as beyond:
-        return "no", f"{beyond.part}: {beyond.why}"
+        for goal in plainest(twin, kind):
+            try:
+                sheet = plan(twin, goal)
+            except Beyond as beyond:
+                whys.append(f"{beyond.part}: {beyond.why}")
+                continue
+            proof = prove(twin, sheet, goal, steps=steps)
+            if proof.verdict is Verdict.PROVEN:
+                return "proven", f"{len(sheet.steps())} steps, from {proof.starts} starts"
+            return "lacks", f"from '{proof.start}': {proof.seen}"
     except NOT_DESCRIBED as error:
         return "lacks", what_is_lacking(error)
-    if proof.verdict is Verdict.PROVEN:
-        return "proven", f"{len(sheet.steps())} steps, from {proof.starts} starts"
-    return "lacks", f"from '{proof.start}': {proof.seen}"
+    return "no", whys[0] if whys else "nothing of it is described"

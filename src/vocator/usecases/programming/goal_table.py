@@ -89,14 +89,20 @@ def _goals(twin: Twin, kind: str) -> Iterator[Any]:
         yield generate(twin, kind, rng)
 
 
-def first_goal(twin: Twin, kind: str) -> Any:
-    """Return one goal of a kind for a radio, None where it has nothing of the kind.
+def plainest(twin: Twin, kind: str) -> Iterator[Any]:
+    """Yield goals of a kind for a radio, the plainest first; none where it has nothing of the kind.
 
-    All kinds are asked for in one slot and, as far as they can be, of one channel: what their sheets have in common
-    is proven once.
+    All kinds are asked for in one slot and, as far as they can be, of the same channels: what their sheets have in
+    common is proven once.
     """
     if _lacking(twin, kind):
-        return None
-    seed = f"first {twin.profile.model}"
-    slot = generate(twin, "simplex", random.Random(seed)).slot
-    return replace(generate(twin, kind, random.Random(seed)), slot=slot)
+        return
+    for n in range(TRIED):
+        seed = f"{n} {twin.profile.model}"
+        slot = generate(twin, "simplex", random.Random(seed), plain=not n).slot
+        yield replace(generate(twin, kind, random.Random(seed), plain=not n), slot=slot)
+
+
+def first_goal(twin: Twin, kind: str) -> Any:
+    """Return the plainest goal of a kind for a radio, None where it has nothing of the kind."""
+    return next(plainest(twin, kind), None)

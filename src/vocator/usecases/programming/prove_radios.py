@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from os import cpu_count
 
 from vocator.core.channel.channel import Channel, ToneUse, Width, tone_use
-from vocator.core.channel.tones import CTCSS_50, DCS_INVERTED, DCS_NORMAL
+from vocator.core.channel.tones import CTCSS_38, CTCSS_50, DCS_INVERTED, DCS_NORMAL
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.planning.kinds import KINDS as GOAL_KINDS
 from vocator.core.planning.planner import plan
@@ -78,9 +78,9 @@ class ProofTable:
         return {"rows": rows, "faults": faults}
 
 
-def _frequency(rng: random.Random, twin: Twin) -> int:
+def _frequency(rng: random.Random, twin: Twin, plain: bool) -> int:
     low, high = rng.choice(twin.profile.transmit_hz)
-    raster = rng.choice((5_000, 12_500, 15_000, 25_000))
+    raster = 25_000 if plain else rng.choice((5_000, 12_500, 15_000, 25_000))
     return rng.randrange(-(-low // raster), high // raster + 1) * raster
 
 
@@ -104,8 +104,8 @@ def _listened(rng: random.Random, twin: Twin) -> int:
     return rng.choice(usual) if usual else other
 
 
-def _tone(rng: random.Random, kind: str) -> ToneUse:
-    tone, other = rng.sample(CTCSS_50, 2)
+def _tone(rng: random.Random, kind: str, plain: bool) -> ToneUse:
+    tone, other = rng.sample(CTCSS_38 if plain else CTCSS_50, 2)
     normal, inverted = rng.choice(DCS_NORMAL), rng.choice(DCS_INVERTED)
     crossed = rng.choice([(tone, other), (None, tone), (normal, None), (tone, normal)])
     pairs: dict[str, tuple[str | None, str | None]] = {
@@ -125,9 +125,9 @@ def _label(rng: random.Random, twin: Twin) -> str | None:
     return "".join(rng.choice(characters) for _ in range(rng.randint(1, twin.profile.label_length)))
 
 
-def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
-    """Return a random goal of a kind."""
-    rx_hz = _frequency(rng, twin)
+def generate(twin: Twin, kind: str, rng: random.Random, plain: bool = False) -> Goal:
+    """Return a random goal of a kind; ``plain`` keeps to frequencies and tones that nearly every radio has."""
+    rx_hz = _frequency(rng, twin, plain)
     tx_hz = rx_hz if kind == "simplex" else _sends(rng, twin, rx_hz)
     if kind == "odd split":
         low, high = next(r for r in twin.profile.transmit_hz if r[0] <= rx_hz <= r[1])
@@ -146,7 +146,7 @@ def generate(twin: Twin, kind: str, rng: random.Random) -> Goal:
     )
     width = Width.NARROW if kind == "narrow" else Width.WIDE
     label = _label(rng, twin) if kind in ("label", "change the label") else None
-    channel = Channel(rx_hz, tx_hz, _tone(rng, kind), width, word, label)
+    channel = Channel(rx_hz, tx_hz, _tone(rng, kind, plain), width, word, label)
     only = kind == "receive only"
     goal = Goal(rng.randrange(twin.profile.slot_count), channel, only, not only)
     return OTHER_KINDS[kind].example(twin, goal, rng.choice) if kind in OTHER_KINDS else goal
