@@ -29,6 +29,7 @@ PEBBLE: tuple[tuple[str, dict[str, str]], ...] = (
     ("store", {"entry": "60", "turns": "UP/DOWN", "typed": "yes", "shown": "mark", "sign": "=", "writes": "LIST", "leaves": "EXIT", "after": "list", "seconds": "8"}),
     ("icons", {"minus": "−", "plus": "+", "sent": "t", "sent_code": "c", "opened": "q", "narrow": "N", "reverse": "R", "power": "½=HALF", "reverse_key": "TURN"}),
     ("label", {"length": "5", "characters": "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789- ", "entry": "63", "turns": "UP/DOWN", "onward": "LIST", "last_keeps": "yes", "drops": "EXIT", "quiet": "8"}),
+    ("lock", {"key": "TOP hold 2", "icon": "K"}),
 )  # fmt: skip
 """The Nobbin Pebble, in the order in which the workshop asks."""
 CONFIRMED = {"18": "watch", "21": "open_code", "22": "open_tone"}

@@ -3,20 +3,24 @@
 import copy
 import json
 import random
+from dataclasses import replace
 
 import pytest
 
-from support.owner import CONFIRMED, PAGES, PEBBLE, WRITTEN, described, table_of, written
+from support.owner import CONFIRMED, PAGES, PEBBLE, WRITTEN, built, described, table_of, written
 from vocator.core.describing.draft import Wrong, checked_press, key_rows, name_of, new_description, ranges_hz, take_entries
 from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS
 from vocator.core.describing.questions import BY_NAME, QUESTIONS
 from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import prove_from_every_state
-from vocator.core.proving.prover import Verdict
+from vocator.core.proving.prover import Verdict, prove
+from vocator.core.proving.starts import covering_starts
+from vocator.core.radio.inputs import Tap, Wait
 from vocator.core.radio.register import ALL_KINDS
 from vocator.core.radio.screens import SCREEN_KINDS
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
+from vocator.files.data_problems import DataFileError
 from vocator.files.profile_parts import PROFILES
 from vocator.files.profile_readings import build_whole
 from vocator.files.profile_schema import SettingFile
@@ -81,6 +85,42 @@ def test_a_radio_described_from_nothing_is_proven_from_every_state_and_does_what
         ("[LIST] 12 2 [LIST] [EXIT]", "N"), ("146610 [LIST] 51 UP [LIST] [EXIT]", "+"), ("[LIST] 32 0885 [LIST] [EXIT]", "t"), ("[LIST] 60 012 [LIST] 60 012", "=012"), ("[ROW]", "▶2"), ("1465 wait 4s", "146.500"),
     )))["examples"]  # fmt: skip
     assert [(t["keys"], t["shown"]) for t in tried if not t["right"]] == []
+
+
+def test_keys_that_lock_themselves_are_freed_by_every_sheet_and_a_mode_never_closes():
+    """The twin locks when it is left alone; the prover starts from there too, and the sheet frees the keys first."""
+    data = pebble()
+    BY_NAME["lock"].write(data, {"frees": "EXIT hold 1", "shows": "LOCK", "sends": "yes", "by_itself": "20"})
+    twin = built(data)
+    locked, _ = twin.act(twin.start, Wait(20_000))
+    assert "LOCK" in twin.seen(locked).text and twin.act(locked, Tap("4"))[0].typed == ""
+    assert "LOCK" not in twin.seen(twin.act(twin.act(twin.act(twin.start, Wait(19_000))[0], Tap("LIST"))[0], Wait(1_000))[0]).text
+    for kind in ("repeater", "read back"):
+        goal = first_goal(twin, kind)
+        sheet = plan(twin, goal)
+        assert any(words.startswith("locked open") for words, _ in covering_starts(twin, goal))
+        assert any(
+            step.actions == ("[EXIT 1s]",) and step.when is not None and step.when.shows == "LOCK" for step in sheet.steps()
+        )
+        assert prove(twin, sheet, goal).verdict is Verdict.PROVEN
+        broken = replace(
+            sheet,
+            chapters=tuple(replace(c, steps=tuple(s for s in c.steps if s.actions != ("[EXIT 1s]",))) for c in sheet.chapters),
+        )
+        assert prove(twin, broken, goal).start.startswith("locked open")
+    assert BY_NAME["lock"].read(data) == {
+        "key": "",
+        "frees": "EXIT hold 1",
+        "shows": "LOCK",
+        "icon": "",
+        "sends": "yes",
+        "by_itself": "20",
+    }
+    BY_NAME["lock"].write(data, {})
+    assert "locked" not in data["screens"] and not {"quiet", "quiet_s"} & set(data["screens"]["vfo"])
+    data["screens"]["vfo"]["quiet_s"] = 20
+    with pytest.raises(DataFileError, match="stays until it is left"):
+        built(data)
 
 
 @pytest.mark.parametrize("question", [q for q, _ in PEBBLE])

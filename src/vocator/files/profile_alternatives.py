@@ -278,7 +278,10 @@ QUIETS = {
 
 def _quiet(data: dict[str, Any], name: str, screen: dict[str, Any]) -> Iterator[Change]:
     now = screen.get("quiet") or "home"
-    for other in QUIETS.get(screen["kind"], ("home", "back")) if screen.get("quiet_s") or screen.get("window_s") else ():
+    if not (screen.get("quiet_s") or screen.get("window_s")):
+        return
+    pages = [other for other, s in data["screens"].items() if s["kind"] == "page"]
+    for other in pages if screen["kind"] == "rest" else QUIETS.get(screen["kind"], ("home", "back")):
         if other != now:
             yield Change(((("screens", name, "quiet"), other),), f"{name}: left alone, it goes {other}", f"screens.{name}.quiet")
 

@@ -7,7 +7,7 @@ from typing import Any
 from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.register import BY, STOPPING, verbs_of
-from vocator.core.radio.screens import FOUND, SCREEN_KINDS, Binding, Entry, Press, Screen
+from vocator.core.radio.screens import FOUND, QUIET, SCREEN_KINDS, Binding, Entry, Press, Screen
 from vocator.core.radio.tables import ALL_VERBS
 from vocator.files.data_problems import Problem
 from vocator.files.profile_names import Names
@@ -34,7 +34,6 @@ DOES = re.compile(
 """What a press does: a verb, what it takes, by how many, in which mode, and where it hangs on a setting."""
 SECONDS = r"\d{1,2}(?:\.\d)?"
 FIGURES = {"six": 6, "eight": 8, "dotted": 8}
-QUIET = ("home", "back", "keep", "keep_back", "take")
 """What may come when nobody presses anything, beside a page."""
 
 
@@ -137,6 +136,12 @@ class ScreenBuilder:
 
     def _quiet(self, path: tuple[str | int, ...], given: AnyScreenFile) -> str:
         pages = [n for n, s in self.given.screens.items() if s.kind == "page"]
+        if given.kind == "rest" and (given.quiet_s or given.window_s) and given.quiet not in pages:
+            self.wrong(
+                (*path, "quiet"),
+                f"a mode stays until it is left; name the page that it goes to when left alone: {', '.join(pages) or 'there is none yet'}",
+            )
+            return "home"
         if given.quiet not in (*QUIET, *pages):
             self.wrong((*path, "quiet"), f"{given.quiet!r} is neither a page nor one of: {', '.join(QUIET)}")
             return "home"

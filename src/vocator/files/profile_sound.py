@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from vocator.core.radio.register import verbs_of
 from vocator.files.profile_schema import ProfileFile, SettingFile
-from vocator.files.screen_schema import FiguresFile, LabelFile, PickerFile
+from vocator.files.screen_schema import FiguresFile, LabelFile, PageFile, PickerFile
 
 Path = tuple[str | int, ...]
 LOWEST_HZ = 100_000
@@ -30,6 +30,8 @@ def unsound(given: ProfileFile) -> Iterator[tuple[Path, str]]:
             yield ("screens", name), "names are written here: say with labels how long they are and of which characters"
         if isinstance(screen, FiguresFile) and screen.of != "frequency" and _opened_at_rest(given, name):
             yield ("screens", name, "of"), "it is opened at rest, where no value is open: of: frequency"
+        if isinstance(screen, PageFile) and screen.text and not screen.text.strip():
+            yield ("screens", name, "text"), "blanks cannot be seen: write what stands there, or leave it out"
         if not isinstance(screen, PickerFile):
             continue
         if screen.occupied == "ask" and not screen.asks:

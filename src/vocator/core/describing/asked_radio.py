@@ -10,6 +10,7 @@ from vocator.core.describing.draft import (
     bands_of,
     checked_press,
     has_digits,
+    is_led_to,
     key_rows,
     name_of,
     names_in,
@@ -279,3 +280,42 @@ def frequency_asks(d: Data) -> tuple[Ask, ...]:
         Ask("raster", "Other than multiples of so many kHz are refused", "text", hint="2.5, 6.25; empty: nothing is"), quiet_asks("Half typed and left alone for so many seconds"),
         Ask("left", "Then it is", "select", (Choice("home", "dropped"), Choice("take", "taken, zeros filled")), path=f"screens.{name_of(d, 'frequency')}.quiet"),
     )  # fmt: skip
+
+
+def lock_read(d: Data) -> Answer:
+    """Return what a description says of keys that are locked."""
+    name = name_of(d, "locked")
+    page = d["screens"].get(name, {})
+    by_itself = d["screens"]["vfo"] if at(d, "screens.vfo.quiet") == name else {}
+    return {
+        "key": pressed(d, "vfo", f"page {name}"), "frees": pressed(d, name, "home"), "shows": page.get("text", ""), "icon": page.get("icon", ""),
+        "sends": yes(pressed(d, name, "transmit") or not page), "by_itself": str(by_itself.get("quiet_s", 0)),
+    }  # fmt: skip
+
+
+def lock_write(d: Data, a: Answer) -> None:
+    """Write into a description what is answered on keys that are locked; raises Wrong."""
+    name, key, by_itself = name_of(d, "locked"), said(a, "key"), seconds(a, "by_itself")
+    for mode in ("vfo", "memory"):
+        rebind(d, mode, f"page {name}", key, "key")
+        if by_itself or at(d, f"screens.{mode}.quiet") == name:
+            put(d, f"screens.{mode}.quiet_s", by_itself, 0)
+            put(d, f"screens.{mode}.quiet", name if by_itself else None)
+    if not key and not by_itself and not is_led_to(d, name):
+        d["screens"].pop(name, None)
+        return
+    frees = said(a, "frees") or key
+    if not frees:
+        raise Wrong("frees", "the key that frees them")
+    screen(d, name, "page", "")
+    put(d, f"screens.{name}.text", said(a, "shows"), "")
+    put(d, f"screens.{name}.icon", said(a, "icon"), "")
+    rebind(d, name, "home", frees, "frees")
+    rebind(d, name, "transmit", "PTT tap" if said(a, "sends") else "", "sends")
+
+
+LOCK_ASKS = (
+    Ask("key", "The key that locks them", "press", hint="LOCK hold 1; empty: they cannot be"), Ask("frees", "The key that frees them", "press", hint="empty: the same key"),
+    Ask("shows", "What then stands in the bottom line", hint="LOCKED; empty: nothing"), Ask("icon", "Or which icon lights"),
+    Ask("sends", "PTT sends all the same", "check"), Ask("by_itself", "Left alone for so many seconds they lock themselves", "number", hint="0: never"),
+)  # fmt: skip

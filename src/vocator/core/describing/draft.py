@@ -83,12 +83,13 @@ def screen(data: Data, name: str, kind: str, shows: str) -> Data:
 
 
 def name_of(data: Data, part: str) -> str:
-    """Return the name of the screen that is a radio's menu, frequency, store, label or erasing: its own where it has one, else the usual."""
+    """Return the name of the screen that is a radio's menu, frequency, store, label, locked keys or erasing: its own where it has one, else the usual."""
     screens = data["screens"]
     if part in screens:
         return part
     fits: dict[str, Callable[[Data], bool]] = {
         "menu": lambda s: s["kind"] == "list", "frequency": lambda s: s.get("of") == "frequency", "label": lambda s: s["kind"] == "label",
+        "locked": lambda s: s["kind"] == "page" and _verbs(s) <= {"home", "transmit"} and not s.get("lets_through"),
         "store": lambda s: s["kind"] == "picker" and "write" in _verbs(s), "erase": lambda s: s["kind"] == "question" and "erase" in _verbs(s),
     }  # fmt: skip
     return next((n for n, s in screens.items() if fits[part](s)), part)
@@ -100,7 +101,7 @@ def _verbs(screen: Data) -> set[str]:
 
 def is_led_to(data: Data, name: str) -> bool:
     """Whether anything leads to a screen: a press of any screen, or an entry of a list."""
-    opened = {f"{verb} {name}" for verb in ("open", "enter", "write_and_label", "onto", "search")}
+    opened = {f"{verb} {name}" for verb in ("open", "enter", "write_and_label", "onto", "search", "page")}
     bound = any(one in opened for s in data["screens"].values() for does in s["bind"].values() for one in verbs_of(does))
     return bound or any(e.get("opens") == name for s in data["screens"].values() for e in s.get("entries", []))
 

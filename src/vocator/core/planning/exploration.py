@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from vocator.core.radio.display import display, soft_words
 from vocator.core.radio.going import push
-from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.screens import (
     LabelScreen,
@@ -81,11 +81,11 @@ def open_states(twin: Twin) -> tuple[State, ...]:
         filled = filled._replace(slots=with_item(filled.slots, 0, stored))
     level: list[State] = [filled, in_memory_mode(twin, filled, 2), *_searchable(twin, filled)]
     seen = {signature(twin, x): x for x in level if not isinstance(twin.screens[x.screen], RestScreen)}
-    pressed = presses(twin)
+    made = [*presses(twin), *(Wait(screen.quiet_ms) for screen in twin.screens if screen.left_to)]
     for _ in range(MOST_PRESSES):
         following: list[State] = []
         for state in level:
-            for after in (*(twin.act(state, press)[0] for press in pressed), *_moved(twin, state)):
+            for after in (*(twin.act(state, press)[0] for press in made), *_moved(twin, state)):
                 key = signature(twin, after)
                 if not isinstance(twin.screens[after.screen], RestScreen) and key not in seen:
                     seen[key] = after._replace(message="", message_ms=0)

@@ -238,7 +238,7 @@ class EveryRun:
                 "letter_key": "",
                 "letter_taps": 0,
             }
-            parts |= {"idle_ms": 0} if kind == "rest" else {}
+            parts |= {"idle_ms": 0} if kind == "rest" and not screen.quiet_ms else {}
         elif kind in ("list", "entry"):
             parts = {"value": 0, "pick": 0}
         changed = {k: v for k, v in parts.items() if tuple.__getitem__(s, FIELD[k]) is not v}

@@ -6,7 +6,7 @@ whatever that opens, until nothing new opens.  The planner's ways home rest on a
 
 from collections import deque
 
-from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type
+from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.kept import per_machine, with_item
 from vocator.core.radio.profile import Means
 from vocator.core.radio.screens import (
@@ -42,6 +42,7 @@ def _inputs(twin: Twin) -> list[Input]:
             found[Chord(press.held, then) if press.held else then] = None
     more: list[Input] = [Tap(key) for key in (*profile.keys, *"1470") if key != "PTT"]
     more += [Turn(dial, n) for dial in profile.dials for n in (1, -1)]
+    more += [Wait(screen.quiet_ms) for screen in twin.screens if screen.left_to]
     more += [Tap(TOUCH + name) for name in profile.touches]
     found |= dict.fromkeys(more)
     if any(isinstance(screen, LabelScreen) and screen.keyboard for screen in twin.screens):

@@ -57,6 +57,10 @@ class Entry:
         return self.shown or self.name
 
 
+QUIET = ("home", "back", "keep", "keep_back", "take")
+"""What a screen does when it is left alone, where it does not go to a page."""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Screen:
     """What a screen of any kind has: how it is shown, its quiet time or window, its bindings,
@@ -71,6 +75,11 @@ class Screen:
     quiet: str = "home"
     soft: tuple[tuple[str, str], ...] = ()
     mark: str = ""
+
+    @property
+    def left_to(self) -> str:
+        """The page that comes when it is left alone; empty where none does."""
+        return self.quiet if self.quiet_ms and self.quiet not in QUIET else ""
 
     @property
     def over_rest(self) -> bool:

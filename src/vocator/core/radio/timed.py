@@ -5,7 +5,7 @@ from vocator.core.radio.inputs import Hear
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
 from vocator.core.radio.register import EDITORS
-from vocator.core.radio.screens import EntryScreen, FiguresScreen, ListScreen, RestScreen, Screen, SearchScreen, ValueScreen
+from vocator.core.radio.screens import EntryScreen, FiguresScreen, ListScreen, Screen, SearchScreen, ValueScreen
 from vocator.core.radio.state import LOW, State
 from vocator.core.radio.verbs import figures_value, go_to_page
 from vocator.core.radio.verbs_air import first_searched, found
@@ -36,7 +36,7 @@ class Timed(Machine):
             left = s.idle_ms + ms - screen.digit_ms
             opened, _ = open_entry(self, s, "", 0)
             return self.pass_time(opened._replace(idle_ms=0, letter_key=""), left)
-        if isinstance(screen, RestScreen) or not screen.quiet_ms:
+        if not screen.quiet_ms:
             return s
         idle = s.idle_ms + ms
         if idle >= screen.quiet_ms:
@@ -57,8 +57,8 @@ class Timed(Machine):
             taken, effects = take(self, s, "", 0)
             if effects is not LOW or taken.screen != s.screen:
                 return taken
-        if screen.quiet not in ("home", "keep", "keep_back", "take"):
-            return go_to_page(self, go_home(self, s), screen.quiet, 0)[0]
+        if screen.left_to:
+            return go_to_page(self, go_home(self, s), screen.left_to, 0)[0]
         return go_home(self, s)
 
     def _search_on(self, s: State, ms: int) -> State:

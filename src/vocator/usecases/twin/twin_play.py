@@ -9,7 +9,7 @@ from vocator.core.onair.band import Answer
 from vocator.core.radio.actions import read_lines
 from vocator.core.radio.display import display
 from vocator.core.radio.report import display_dict, memory_dict, sides_dict
-from vocator.core.radio.screens import LabelScreen, RestScreen
+from vocator.core.radio.screens import LabelScreen
 from vocator.core.radio.start import StartError, start_state
 from vocator.core.radio.state import Signal, State, Stored
 from vocator.core.radio.touching import touchables
@@ -63,7 +63,7 @@ def play_view(twin: Twin, state: State, trace: list[dict[str, Any]]) -> dict[str
         "display": display_dict(display(twin, state)),
         "trace": trace,
         "window_ms": screen.quiet_ms - state.idle_ms if screen.window else None,
-        "quiet_ms": screen.quiet_ms - state.idle_ms if screen.quiet_ms and not isinstance(screen, RestScreen) else None,
+        "quiet_ms": screen.quiet_ms - state.idle_ms if screen.quiet_ms else None,
         "memory": memory_dict(twin, state),
         "touches": [{"name": name, "holds": holds} for name, holds in touchables(twin, state)],
         "keyboard": isinstance(screen, LabelScreen) and screen.keyboard,
