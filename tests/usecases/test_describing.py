@@ -11,8 +11,10 @@ from support.owner import CONFIRMED, PAGES, PEBBLE, WRITTEN, built, described, t
 from vocator.core.describing.draft import Wrong, checked_press, key_rows, name_of, new_description, ranges_hz, take_entries
 from vocator.core.describing.fields import SCREEN_FIELDS, SETTING_FIELDS
 from vocator.core.describing.questions import BY_NAME, QUESTIONS
+from vocator.core.goals.goal import Beyond
 from vocator.core.planning.planner import plan
 from vocator.core.proving.from_every_state import prove_from_every_state
+from vocator.core.proving.operator import follow
 from vocator.core.proving.prover import Verdict, prove
 from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.inputs import Tap, Wait
@@ -34,6 +36,7 @@ from vocator.usecases.profiles import described as shown
 from vocator.usecases.profiles import describing
 from vocator.usecases.profiles.described import asked_of
 from vocator.usecases.programming.goal_table import first_goal
+from vocator.usecases.programming.prove_radios import generate
 
 
 def pebble_rows() -> list[dict]:
@@ -73,6 +76,37 @@ def test_with_a_menu_of_36_entries_it_is_the_same_answers_and_still_quick_to_rea
     small = {g["kind"]: g["verdict"] for g in shown.goals(row_of(pebble(), tuple(q for q, _ in PEBBLE)))}
     assert told == small, "every goal of its page, after as many answers"
     assert len(PEBBLE) <= 60 and sum(len(v) for _, given in PEBBLE for v in given.values()) < 600
+
+
+@pytest.mark.parametrize("alone", [True, False])
+def test_tones_and_codes_in_one_list_are_proven_from_every_state(alone):
+    """A list for each side, or one with a use beside it; where the use cannot have it, that is said."""
+    rows = [r for r in pebble_rows() if "tone" not in r["means"] and "code" not in r["means"]]
+    both = {"tones": "off_ctcss50_dcs_ni", "code_prefix": "D", "new": "OFF", "sure": True}
+    if alone:
+        use = [["OFF", "none"], ["ENC", "send"], ["SQL", "send_and_open"]]
+        rows += [
+            {"name": "HZ", "number": "91", "means": "tone", **both},
+            {"name": "USE", "number": "92", "means": "tone_use", "values": use, "new": "OFF"},
+        ]
+    else:
+        rows += [
+            {"name": "TX", "number": "91", "means": "send_tone", **both},
+            {"name": "RX", "number": "92", "means": "open_tone", **both},
+        ]
+    twin, told = built(described("Nobbin Pebble", PEBBLE, rows)), {}
+    for kind in ("send", "send and open", "code", "inverted code", "cross"):
+        for seed in range(3):
+            goal = generate(twin, kind, random.Random(f"{kind} {seed}"), plain=True)
+            try:
+                sheet = plan(twin, goal)
+            except Beyond as beyond:
+                told[kind] = beyond.part
+                continue
+            proof = prove_from_every_state(twin, sheet, goal)
+            assert proof.verdict is Verdict.PROVEN and proof.complete, (kind, goal, proof)
+            assert twin.channel(follow(twin, sheet, twin.start).state.slots[goal.slot]).tone == goal.channel.tone
+    assert told == ({"cross": "tone mode"} if alone else {})
 
 
 def test_a_radio_described_from_nothing_is_proven_from_every_state_and_does_what_its_page_says():

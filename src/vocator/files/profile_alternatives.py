@@ -42,7 +42,7 @@ TIMES_S = (1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 30)
 READ_OUT = {
     "drawn, or said of the radio": {"model", "name", "kind", "panel", "firmwares", "shows_sending", "about", "titles", "keys", "dials",
                                     "touches", "free_keys", "scrolled_past", "unknown", "units", "bands"},
-    "a text: it is read off the display": {"icon", "text", "message", "mark", "word", "occupied_mark", "prefix", "common", "soft", "shown",
+    "a text: it is read off the display": {"icon", "text", "message", "mark", "word", "occupied_mark", "prefix", "code_prefix", "common", "soft", "shown",
                                                 "occupied_text", "pattern", "banks"},
     "no harmless press tells it": {"transmit_hz", "weather_hz", "burst_key", "write_beep", "repeat_per_s", "step_ms", "digit_s",
                                    "second_save", "touched", "shows", "kind", "auto_step_hz"},

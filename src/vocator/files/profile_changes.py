@@ -35,7 +35,10 @@ SCOPES = {"set": ("unit",), "unit": ("set",), "band": ("set",), "unit_band": ("b
 
 
 TONES = {"ctcss50": ("ctcss38",), "ctcss38": ("ctcss50",), "off_ctcss50": ("ctcss50",), "dcs_n": ("dcs_bare", "dcs_pairs"),
-         "dcs_bare": ("dcs_n",), "dcs_pairs": ("dcs_n",), "off_dcs_n": ("off_dcs_ni",), "off_dcs_ni": ("off_dcs_n",)}  # fmt: skip
+         "dcs_bare": ("dcs_n",), "dcs_pairs": ("dcs_n",), "off_dcs_n": ("off_dcs_ni",), "off_dcs_ni": ("off_dcs_n",),
+         "off_ctcss38": ("off_ctcss50",), "off_ctcss50_dcs_n": ("off_ctcss50_dcs_ni",), "off_ctcss38_dcs_n": ("off_ctcss38_dcs_ni",),
+         "off_ctcss50_dcs_ni": ("off_ctcss50_dcs_pairs", "off_ctcss38_dcs_ni"), "off_ctcss38_dcs_ni": ("off_ctcss38_dcs_pairs", "off_ctcss50_dcs_ni"),
+         "off_ctcss50_dcs_pairs": ("off_ctcss50_dcs_ni",), "off_ctcss38_dcs_pairs": ("off_ctcss38_dcs_ni",)}  # fmt: skip
 
 
 UNREAD = "····"

@@ -15,9 +15,10 @@ PROFILES = Path(__file__).parent.parent / "data" / "profiles"
 
 _PAIRS = tuple(code for pair in zip(DCS_NORMAL, DCS_INVERTED, strict=True) for code in pair)
 
-TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
+_LISTS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "ctcss50": (CTCSS_50, CTCSS_50),
     "ctcss38": (CTCSS_38, CTCSS_38),
+    "off_ctcss38": (("OFF", *CTCSS_38), ("none", *CTCSS_38)),
     "off_ctcss50": (("OFF", *CTCSS_50), ("none", *CTCSS_50)),
     "Off_ctcss50": (("Off", *CTCSS_50), ("none", *CTCSS_50)),
     "Off_dcs_ni": (("Off", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
@@ -27,6 +28,13 @@ TONES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "dcs_pairs": (_PAIRS, _PAIRS),
     "off_dcs_ni": (("OFF", *DCS_NORMAL, *DCS_INVERTED), ("none", *DCS_NORMAL, *DCS_INVERTED)),
 }
+_CODES: dict[str, tuple[str, ...]] = {"dcs_n": DCS_NORMAL, "dcs_ni": (*DCS_NORMAL, *DCS_INVERTED), "dcs_pairs": _PAIRS}
+TONES = _LISTS | {
+    f"{tones}_{codes}": (_LISTS[tones][0] + own, _LISTS[tones][1] + own)
+    for tones in ("off_ctcss50", "off_ctcss38")
+    for codes, own in _CODES.items()
+}
+"""Lists of tones, of codes, and of tones with codes after them: what the radio shows, and what it stands for."""
 
 
 def common(given: CommonFile) -> CommonGround:

@@ -100,8 +100,9 @@ class AmountsFile(Strict):
 
 
 ToneList = Literal[
-    "ctcss50", "ctcss38", "off_ctcss50", "Off_ctcss50", "Off_dcs_ni", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni", "dcs_pairs"
-]
+    "ctcss50", "ctcss38", "off_ctcss50", "off_ctcss38", "Off_ctcss50", "Off_dcs_ni", "dcs_bare", "dcs_n", "off_dcs_n", "off_dcs_ni", "dcs_pairs",
+    "off_ctcss50_dcs_n", "off_ctcss50_dcs_ni", "off_ctcss50_dcs_pairs", "off_ctcss38_dcs_n", "off_ctcss38_dcs_ni", "off_ctcss38_dcs_pairs",
+]  # fmt: skip
 
 
 class SettingFile(Strict):
@@ -126,6 +127,7 @@ class SettingFile(Strict):
     by_step: bool = False
     band: str = ""
     prefix: str = ""
+    code_prefix: str = Field(default="", max_length=4)
     about: str = Field(default="", max_length=200)
     shown: str = Field(default="", max_length=40)
     edited_on: str = "value"

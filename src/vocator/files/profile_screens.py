@@ -61,7 +61,10 @@ class ScreenBuilder:
             self.wrong(path, "give exactly one of values, tones, amounts")
         if given.tones is not None:
             texts, meanings = TONES[given.tones]
-            return Choices(tuple(given.prefix + t for t in texts), meanings)
+            coded = [m[-1] in "NI" for m in meanings]
+            return Choices(
+                tuple((given.code_prefix if c else "") + given.prefix + t for c, t in zip(coded, texts, strict=True)), meanings
+            )
         if given.amounts is not None:
             a = given.amounts
             amounts = Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole, a.bare_digits, a.unit_hz)

@@ -206,6 +206,7 @@ class MenuRowShape(Shape):
     sure: bool = False
     digits: Annotated[int, Field(ge=0, le=12)] = 0
     typed: Annotated[str, Field(max_length=10)] = ""
+    code_prefix: Annotated[str, Field(max_length=4)] = ""
 
 
 class MenuIn(Shape):

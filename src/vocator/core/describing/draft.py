@@ -338,6 +338,8 @@ def _setting(row: Data, name: str, means: str, scope: str) -> Data:
     made: Data = {"means": means}
     if row.get("tones"):
         made["tones"] = row["tones"]
+        if row.get("code_prefix"):
+            made["code_prefix"] = row["code_prefix"]
     elif row.get("amounts"):
         low, high, step, decimals = row["amounts"]
         made["amounts"] = {"low_hz": int(low), "high_hz": int(high), "step_hz": max(1, int(step)), "decimals": int(decimals)}

@@ -49,5 +49,5 @@ SETTING_FIELDS: dict[str, str] = {
     "turned": "It can be turned", "digits": "Typed with so many digits", "digit_hz": "A digit counts so many Hz", "typed": "What do digits stand for?",
     "disturbs": "Kept at anything but its first value, it puts others to", "clears": "Kept at all, it puts others to", "inner": "The list behind a value",
     "then": "What opens when it is kept?", "snaps": "It moves the frequency down to the step", "by_step": "A click goes by the tuning step", "band": "For one band only",
-    "prefix": "What stands before each tone", "about": "What it is for, in a line", "shown": "What the display calls it", "edited_on": "On which screen is it changed?",
+    "prefix": "What stands before each tone", "code_prefix": "And before each code of the list", "about": "What it is for, in a line", "shown": "What the display calls it", "edited_on": "On which screen is it changed?",
 }  # fmt: skip

@@ -16,6 +16,7 @@ RANGE = re.compile(
     re.IGNORECASE,
 )
 NEW = re.compile(r"(?:new|default|factory|preset)\s*[:=]?\s*(?P<new>[^;,)]+)", re.IGNORECASE)
+UNIT = re.compile(r"(?<=\d)\s*(?:[kM]?Hz|m?[Ws]|sec|min)\.?$")
 MINUS = str.maketrans({"-": "−", "‒": "−", "–": "−"})
 
 
@@ -25,7 +26,7 @@ class PastedEntry:
 
     ``tones`` names a list of tones or codes in place of values, ``amounts`` is low, high and step in hertz with decimals.
     ``sure`` False: nothing in the row tells what it is for.  ``digits`` says that a value may be typed with so many,
-    ``typed`` what they are then: ``hertz``, ``bare`` or ``number``.
+    ``typed`` what they are then: ``hertz``, ``bare`` or ``number``.  ``code_prefix`` is what stands before each code.
     """
 
     name: str
@@ -38,6 +39,7 @@ class PastedEntry:
     sure: bool = False
     digits: int = 0
     typed: str = ""
+    code_prefix: str = ""
 
 
 WORDS: tuple[tuple[Means, str], ...] = (
@@ -165,16 +167,19 @@ def _with_values(name: str, number: str, words: str, values: str, new: str) -> P
     guess = next((m for m, pattern in WORDS if re.search(pattern, name, re.IGNORECASE)), means)
     role = means or guess or Means.OTHER
     off = next((w for w in ("OFF", "Off") if re.search(rf"\b{w}\b", values)), "")
-    tones = re.search(r"\b(50|38|104)\b(?:\s*\w+)?", values)
-    lists = _tone_list(tones[1] if tones else "", off, values)
+    lists = _tone_list(off, values)
     if lists and (role in TONED or re.search(r"tone|code|ctcss|dcs", f"{words} {values}", re.IGNORECASE)):
-        role = _kind_of(role, "code" if "dcs" in lists else "tone", off)
-        return PastedEntry(name, number, str(role), (), lists, None, new or (off or _first_tone(lists)), True)
+        role = _kind_of(role, "tone" if "ctcss" in lists else "code", off)
+        entry = PastedEntry(name, number, str(role), (), lists, None, new or (off or _first_tone(lists)), True)
+        return replace(entry, code_prefix="D" if re.search(r"\bD023", values) else "")
     ranged = RANGE.search(values)
     if ranged is not None and ("." in ranged["low"] or ranged["step"] or role in (Means.OFFSET, Means.SQUELCH)):
         return _ranged(name, number, role, ranged, new)
     texts = [t.strip() for t in re.split(r"\s*[,/·]\s*|\s+or\s+", values) if t.strip()][:MOST_VALUES]
-    texts = [re.sub(r"^\d+\s+(?=[^\d\W]|[−+-])", "", t) for t in texts]
+    texts = [re.sub(r"^\d+\s+(?=[^\d\W]|[−+-])(?![kM]?Hz\b|m?[Ws]\b|sec|min)", "", t) for t in texts]
+    unit = UNIT.search(texts[-1]) if len(texts) > 1 else None
+    if unit is not None and not any(UNIT.search(t) for t in texts[:-1]):
+        texts[-1] = texts[-1][: unit.start()]  # it is said once, for all of them
     texts = list(dict.fromkeys(t.translate(MINUS) if t in ("-", "–", "‒") else t for t in texts if len(t) <= 20))
     role = _by_values(role, texts)
     if role is Means.STEP:
@@ -211,13 +216,26 @@ def _kind_of(role: Means, kind: str, off: str) -> Means:
     return back.get(role, role if role in back.values() else Means.TONE)
 
 
-def _tone_list(count: str, off: str, values: str) -> str:
-    if count == "104":
-        inverted = bool(re.search(r"\bI\b|invert", values))
-        return {"OFF": "off_dcs_ni", "Off": "Off_dcs_ni"}.get(off, "dcs_pairs") if inverted else "off_dcs_n" if off else "dcs_n"
-    if count == "50":
-        return {"OFF": "off_ctcss50", "Off": "Off_ctcss50"}.get(off, "ctcss50")
-    return "ctcss38" if count == "38" else ""
+TONE_ENDS = re.compile(r"\b67[.,]0\s*(?:to|\.\.|…|–|—|-)\s*(254[.,]1|250[.,]3)(?:\s*Hz)?\b")
+CODE_ENDS = re.compile(r"\bD?023(?P<first>[NI]?)\s*(?:to|\.\.|…|–|—|-)\s*D?754(?P<last>[NI]?)\b")
+"""A list written by its first and last value."""
+
+
+def _tone_list(off: str, values: str) -> str:
+    """Return the name of the list of tones, of codes, or of both that values stand for; empty where they stand for none."""
+    spread, coded = TONE_ENDS.search(values), {last for _, last in CODE_ENDS.findall(values)}
+    counts = set(re.findall(r"\b(50|38|104)\b(?!\s*k?Hz)", values, re.IGNORECASE))
+    tones = "ctcss50" if "50" in counts or (spread and spread[1][:3] == "254") else "ctcss38" if "38" in counts or spread else ""
+    if not coded and "104" not in counts:
+        return (
+            {"OFF": f"off_{tones}", "Off": "Off_ctcss50"}.get(off, tones)
+            if tones and (off, tones) != ("Off", "ctcss38")
+            else tones
+        )
+    inverted = "I" in coded or bool(re.search(r"\bI\b|invert", values))
+    if tones:
+        return f"off_{tones}_dcs_{'ni' if inverted else 'n'}" if off == "OFF" else ""
+    return {"OFF": "off_dcs_ni", "Off": "Off_dcs_ni"}.get(off, "dcs_pairs") if inverted else "off_dcs_n" if off else "dcs_n"
 
 
 def _first_tone(lists: str) -> str:

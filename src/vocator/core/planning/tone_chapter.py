@@ -41,7 +41,7 @@ def searched_setting(twin: Twin, screen: SearchScreen, kind: str) -> int:
         return screen.chain[0 if kind.endswith("tone") else 1]
     if screen.setting is not None:
         return screen.setting
-    found = twin.sides[2 if kind.endswith("tone") else 3]
+    found = twin.sides[2 if kind.endswith("tone") or twin.sides[2] in twin.holds_codes else 3]
     assert found is not None
     return found
 

@@ -48,6 +48,7 @@ class Layout:
         self.polarity = find(Means.POLARITY)
         self.tone_use, self.tone, self.code = find(Means.TONE_USE), find(Means.TONE), find(Means.CODE)
         self.sides = tuple(find(m) for m in (Means.SEND_TONE, Means.SEND_CODE, Means.OPEN_TONE, Means.OPEN_CODE))
+        self.holds_codes = frozenset(i for i, s in enumerate(profile.settings) if s.domain.find_meaning("023N") is not None)
         self.side_uses = (find(Means.SEND_USE), find(Means.OPEN_USE))
         self.shows = profile.settings_for(Means.SHOW)
         self.watch, self.transmit_row, self.reverse_setting = find(Means.WATCH), find(Means.TRANSMIT_ROW), find(Means.REVERSE)

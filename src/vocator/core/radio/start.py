@@ -194,12 +194,19 @@ def _want_tone(m: Machine, channel: Channel, want: Any) -> None:
         return
     if m.tone_use is None:
         sides = (tone.tone_tx, tone.dcs_tx, tone.tone_rx, tone.dcs_rx)
-        for setting, value in zip(m.sides, sides, strict=True):
-            if setting is not None or value is not None:
-                want(setting, value or "none", "tone" if value is None or value[-1] not in "NI" else "code")
+        for n, (setting, value) in enumerate(zip(m.sides, sides, strict=True)):
+            if n % 2 and setting is None and m.sides[n - 1] in m.holds_codes:
+                continue  # one list for both
+            held = value or sides[n + 1] if setting in m.holds_codes and not n % 2 else value
+            if setting is not None or held is not None:
+                want(setting, held or "none", "tone" if held is None or held[-1] not in "NI" else "code")
         return
     if m.sides[0] is not None:
         _want_sides_by_use(m, channel, want)
+        return
+    if m.code is None and m.tone in m.holds_codes and tone.dcs_tx is not None and tone.dcs_rx in (None, tone.dcs_tx):
+        want(m.tone_use, "send_and_open" if tone.dcs_rx else "send", "tone mode")
+        want(m.tone, tone.dcs_tx, "code")
         return
     code_alone = tone.mode is ToneMode.CROSS and tone.dcs_tx is not None and tone.tone_rx is None and tone.dcs_rx is None
     want(m.tone_use, "send_code" if code_alone else str(tone.mode), "tone mode")

@@ -178,7 +178,7 @@ def paste(text: str) -> list[dict[str, Any]]:
         raise Refusal(f"{len(text)} characters", "menu", f"at most {MOST_PASTED}", "Paste one table at a time.")
     return [
         {"name": e.name, "number": e.number, "means": e.means if e.sure else "none", "guess": e.means, "values": [list(v) for v in e.values], "tones": e.tones, "amounts": list(e.amounts) if e.amounts else None,
-         "new": e.new, "sure": e.sure, "digits": e.digits, "typed": e.typed}
+         "new": e.new, "sure": e.sure, "digits": e.digits, "typed": e.typed, "code_prefix": e.code_prefix}
         for e in read_menu(text)
     ]  # fmt: skip
 

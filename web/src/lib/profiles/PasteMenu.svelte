@@ -22,7 +22,9 @@
     show: 'what memory mode shows', group: 'group', beep: 'beep', reset: 'reset', mode: 'mode', band: 'band', send_frequency: 'transmit frequency', polarity: 'polarity of codes', squelch: 'squelch', rows: 'two rows', other: 'something else',
     send_use: 'use on the send side', open_use: 'use on the receive side',
   };
-  const LISTS: Record<string, string> = { ctcss50: '50 tones', ctcss38: '38 tones', dcs_n: '104 codes N', dcs_bare: '104 codes', dcs_pairs: '104 codes N and I', off_ctcss50: 'OFF, 50 tones', off_dcs_n: 'OFF, 104 codes N', off_dcs_ni: 'OFF, 104 codes N and I' };
+  const LISTS: Record<string, string> = { ctcss50: '50 tones', ctcss38: '38 tones', dcs_n: '104 codes N', dcs_bare: '104 codes', dcs_pairs: '104 codes N and I', off_ctcss50: 'OFF, 50 tones', off_dcs_n: 'OFF, 104 codes N', off_dcs_ni: 'OFF, 104 codes N and I', off_ctcss38: 'OFF, 38 tones',
+    off_ctcss50_dcs_n: 'OFF, 50 tones, 104 codes N', off_ctcss50_dcs_ni: 'OFF, 50 tones, 104 codes N, then I', off_ctcss50_dcs_pairs: 'OFF, 50 tones, 104 codes N and I',
+    off_ctcss38_dcs_n: 'OFF, 38 tones, 104 codes N', off_ctcss38_dcs_ni: 'OFF, 38 tones, 104 codes N, then I', off_ctcss38_dcs_pairs: 'OFF, 38 tones, 104 codes N and I' };
   /** What an entry can be, as the manual has it; what each value means where that is not the value itself. */
   function said(row: MenuRow): string {
     if (row.means === 'none') return '';
