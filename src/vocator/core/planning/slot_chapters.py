@@ -6,7 +6,7 @@ from vocator.core.planning.draft import Draft
 from vocator.core.planning.found_ways import leave_by_search
 from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.routes import Routes, Via, binding_for, key_for
-from vocator.core.radio.screens import LabelScreen, PickerScreen
+from vocator.core.radio.screens import EntryScreen, LabelScreen, PickerScreen
 from vocator.core.radio.twin import Twin
 
 
@@ -104,7 +104,8 @@ def go_to_slot(draft: Draft, routes: Routes, goal: Goal, chapter: ChapterKind) -
         draft.step(chapter, list(keys), say=f"{slot} mode", why="read the frequency, sign and tone there")
         return
     keys = routes.mode_keys(twin.vfo, twin.memory, draft.state.unit)
-    typed = typed_slot(twin, goal.slot) if binding_for(twin.screens[twin.memory], "enter") else None
+    calls = {x.name for x in twin.screens if isinstance(x, EntryScreen) and x.of == "slot"}
+    typed = typed_slot(twin, goal.slot) if any(binding_for(twin.screens[twin.memory], "enter", name) for name in calls) else None
     go = [typed] if typed else [routes.until(twin.memory, "recall", 0, 0, 1, True, slot)]
     if twin.profile.group_size:
         group = twin.profile.group_text(goal.slot)

@@ -12,6 +12,7 @@ from vocator.core.radio.screens import EntryScreen, FiguresScreen, FrequencyScre
 from vocator.core.radio.state import LOW, NOTHING, Effects, State
 from vocator.core.radio.verbs import keep_back
 from vocator.core.radio.verbs_list import open_entry
+from vocator.core.radio.verbs_modes import switch_mode
 
 
 def enter(m: Machine, s: State, arg: str, n: int) -> Outcome:
@@ -134,7 +135,14 @@ def take(m: Machine, s: State, arg: str, n: int) -> Outcome:
         return _full_entry(m, s._replace(typed=""), screen, s.typed if screen.of == "slot" else s.typed.ljust(screen.digits, "0"))
     hz = read_frequency(m, screen, s.typed)
     s = go_back(m, s)
-    return refused(m, s) if hz is None or _off_raster(screen, hz) else (m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING)
+    return refused(m, s) if hz is None or _off_raster(screen, hz) else _tuned(m, s, hz)
+
+
+def _tuned(m: Machine, s: State, hz: int) -> Outcome:
+    """Put the VFO to a frequency that was typed or set; from any other mode to VFO mode with it."""
+    if s.modes[s.unit] != m.vfo:
+        s, _ = switch_mode(m, s, m.screens[m.vfo].name, 0)
+    return m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING
 
 
 def _off_raster(screen: FrequencyScreen, hz: int) -> bool:
@@ -148,7 +156,7 @@ def _take_figures(m: Machine, s: State, screen: FiguresScreen) -> Outcome:
     hz = entered_hz(m, s, screen, figures)
     if not m.profile.receives(hz) or _off_raster(screen, hz):
         return say(m, s, m.profile.common.error), LOW
-    return m.apply_auto_shift(m.set_freq(go_back(m, s), hz), hz), NOTHING
+    return _tuned(m, go_back(m, s), hz)
 
 
 def read_frequency(m: Machine, screen: EntryScreen, typed: str) -> int | None:
@@ -193,7 +201,7 @@ def _full_entry(m: Machine, s: State, screen: EntryScreen, typed: str) -> Outcom
         return refused(m, s)
     if screen.ends_reverse:
         s = s._replace(reverse=False)
-    return m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING
+    return _tuned(m, s, hz)
 
 
 def entered_hz(m: Machine, s: State, screen: FrequencyScreen, typed: str) -> int:
