@@ -64,6 +64,9 @@ def test_every_shipped_profile_is_good_and_whole(model):
         ("    kind: rest\n    shows: vfo\n", "    shows: vfo\n", "screens.vfo.kind", "missing; allowed: rest"),
         ("kind: rest\n", "kind: rest\n    stops: true\n", "screens.vfo.stops", "of kind rest; it stands on: picker"),
         ("kind: rest\n", "kind: rest\n    stopps: true\n", "screens.vfo.stopps", "unknown key"),
+        ("kind: rest\n", "kind: rest\n    quiet_s: 30\n", "screens.vfo.quiet", "stays until it is left"),
+        ("screens:\n", "screens:\n  shut: {kind: page, text: ' ', bind: {'MODE tap': home}}\n", "screens.shut.text", "cannot be seen"),
+        ("screens:\n", "screens:\n  hz: {kind: figures, of: frequency, bind: {'DIAL turn': choose}}\n  sure: {kind: question, shows: question, text: X, bind: {'MODE tap': onto hz}}\n", "screens.hz.of", "does not wait in a dialogue"),
         ('- ["1", "2", "3"', '- ["1", "2", "33"', "panel.rows", "no key of this radio"),
     ],
 )  # fmt: skip

@@ -28,8 +28,13 @@ def unsound(given: ProfileFile) -> Iterator[tuple[Path, str]]:
     for name, screen in given.screens.items():
         if isinstance(screen, LabelFile) and given.labels is None:
             yield ("screens", name), "names are written here: say with labels how long they are and of which characters"
-        if isinstance(screen, FiguresFile) and screen.of != "frequency" and _opened_at_rest(given, name):
+        if isinstance(screen, FiguresFile) and screen.of != "frequency" and _led_to(given, f"open {name}", AT_REST):
             yield ("screens", name, "of"), "it is opened at rest, where no value is open: of: frequency"
+        if isinstance(screen, FiguresFile) and screen.of == "frequency" and _led_to(given, f"onto {name}", EDITED):
+            yield (
+                ("screens", name, "of"),
+                "a frequency does not wait in a dialogue: it is set at rest, before the dialogue begins",
+            )
         if isinstance(screen, PageFile) and screen.text and not screen.text.strip():
             yield ("screens", name, "text"), "blanks cannot be seen: write what stands there, or leave it out"
         if not isinstance(screen, PickerFile):
@@ -45,9 +50,15 @@ def unsound(given: ProfileFile) -> Iterator[tuple[Path, str]]:
             yield ("panel", "rows"), f"{key!r} is drawn and is no key of this radio; its keys: {', '.join(given.keys)}"
 
 
-def _opened_at_rest(given: ProfileFile, name: str) -> bool:
-    at_rest = [s for s in given.screens.values() if s.kind in ("rest", "layer", "page")]
-    return any(one == f"open {name}" for s in at_rest for does in s.bind.values() for one in verbs_of(does))
+AT_REST = ("rest", "layer", "page")
+EDITED = ("picker", "label", "figures", "value", "question")
+
+
+def _led_to(given: ProfileFile, verb: str, kinds: tuple[str, ...]) -> bool:
+    """Whether some press on a screen of these kinds does a verb."""
+    return any(
+        one == verb for s in given.screens.values() if s.kind in kinds for does in s.bind.values() for one in verbs_of(does)
+    )
 
 
 def _counts(given: ProfileFile) -> Iterator[tuple[Path, str]]:
