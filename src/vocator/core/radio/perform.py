@@ -10,11 +10,12 @@ from vocator.core.radio.display import Display
 from vocator.core.radio.inputs import TOUCH, Chord, Hold, Input, Tap, Turn, Type, Wait
 from vocator.core.radio.kept import per_machine
 from vocator.core.radio.moved_values import clicks_to
-from vocator.core.radio.screens import FiguresScreen, LayerScreen, ListScreen, PanelScreen, PickerScreen
+from vocator.core.radio.screens import FiguresScreen, LabelScreen, LayerScreen, ListScreen, PanelScreen, PickerScreen
 from vocator.core.radio.state import State
 from vocator.core.radio.tables import Handler
 from vocator.core.radio.twin import Twin
 from vocator.core.radio.verbs import STOPS
+from vocator.core.radio.verbs_label import blinking
 
 MOST_REPEATS = 20_000
 
@@ -197,8 +198,12 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
         direction = handler.clicks if handler else 0
     else:
         return None
-    if handler is not None and direction and handler.name == "choose" and isinstance(twin.screens[s.screen], FiguresScreen):
-        return _figures(twin, s, given, direction, action.until)
+    if handler is not None and direction and handler.name == "choose":
+        screen = twin.screens[s.screen]
+        if isinstance(screen, FiguresScreen):
+            return _figures(twin, s, given, direction, action.until)
+        if isinstance(screen, LabelScreen) and blinking(s) and not uneven(twin, s, handler):
+            return _letters(twin, s, screen, given, direction, action.until)
     if handler is None or direction == 0 or handler.name not in ("change", "scroll", "pick", "tune") or uneven(twin, s, handler):
         return None
     if handler.name == "tune" or (handler.name == "change" and twin.settings[s.opened].by_step):
@@ -218,6 +223,17 @@ def _distance(twin: Twin, s: State, action: Until) -> list[Input] | None:
         return _times(twin, given, True, ahead)
     to_end = (count - 1 - at) if direction > 0 else at
     return [*_times(twin, given, True, to_end + 1), *_times(twin, given, False, to_end + abs(to - at))]
+
+
+def _letters(twin: Twin, s: State, screen: LabelScreen, given: Input, direction: int, target: str) -> list[Input] | None:
+    """Count the clicks that bring the blinking letter to a target."""
+    letter = " " if target == "space" else target
+    at, to = screen.characters.find(s.letters[s.place]), screen.characters.find(letter)
+    return (
+        None
+        if at < 0 or to < 0 or len(letter) != 1
+        else _times(twin, given, True, (to - at) * direction % len(screen.characters))
+    )
 
 
 def _figures(twin: Twin, s: State, given: Input, direction: int, target: str) -> list[Input] | None:
