@@ -315,7 +315,7 @@ def lock_write(d: Data, a: Answer) -> None:
 
 
 LOCK_ASKS = (
-    Ask("key", "The key that locks them", "press", hint="LOCK hold 1; empty: they cannot be"), Ask("frees", "The key that frees them", "press", hint="empty: the same key"),
+    Ask("key", "The key that locks them", "press", hint="LOCK hold 1; empty: none"), Ask("frees", "The key that frees them", "press", hint="empty: the same key"),
     Ask("shows", "What then stands in the bottom line", hint="LOCKED; empty: nothing"), Ask("icon", "Or which icon lights"),
     Ask("sends", "PTT sends all the same", "check"), Ask("by_itself", "Left alone for so many seconds they lock themselves", "number", hint="0: never"),
 )  # fmt: skip

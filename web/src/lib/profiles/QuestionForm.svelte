@@ -14,7 +14,7 @@
   typed = recall<Record<string, string>>(`answer ${about.id} ${question.name}`, {});
 
   /** What the question fills: parts of the file, and kinds of screen where these are not there yet too. */
-  const KIND_OF: Record<string, string> = { vfo: 'rest', memory: 'rest', frequency: 'entry', menu: 'list', store: 'picker', over: 'question', erase: 'question' };
+  const KIND_OF: Record<string, string> = { locked: 'page', vfo: 'rest', memory: 'rest', frequency: 'entry', menu: 'list', store: 'picker', over: 'question', erase: 'question' };
   let fills = $derived(question.fills.split(', '));
   let parts = $derived(fills.filter((f) => !f.includes('.')));
   let kinds = $derived([...new Set(fills.filter((f) => f.startsWith('screens.')).map((f) => f.slice(8)).map((name) => about.view?.screens.find((s) => s.name === name)?.kind ?? KIND_OF[name] ?? name))]);
