@@ -123,6 +123,9 @@ def _by_type(info: FieldInfo, now: Any) -> list[Any]:
     if isinstance(now, bool) or not isinstance(now, int | float) or not now:
         return []
     if kind is float:
+        does, never = "closes", "never closes by itself"
+        if screen["kind"] == "rest":
+            does, never = f"goes to {screen.get('quiet')}", "stays until it is left"
         near = [t for t in TIMES_S if t < now][-2:] + [t for t in TIMES_S if t > now][:2]
         return [*near, *([0] if now > 1 else [])]
     if kind is int:
@@ -259,8 +262,8 @@ def _closing(field: str) -> Writer:
         where = f"screens.{name}.{field}"
         near = [t for t in TIMES_S if t < now][-2:] + [t for t in TIMES_S if t > now][:2]
         for t in near:
-            yield Change(((("screens", name, field), t),), f"{name}: closes after {t} s", where)
-        yield Change(((("screens", name, field), 0),), f"{name}: never closes by itself", where)
+            yield Change(((("screens", name, field), t),), f"{name}: {does} after {t} s", where)
+        yield Change(((("screens", name, field), 0),), f"{name}: {never}", where)
         patches = ((("screens", name, field), 0), (("screens", name, other), now))
         yield Change(
             patches, f"{name}: {'counts from its opening' if other == 'window_s' else 'counts from the last key'}", where
