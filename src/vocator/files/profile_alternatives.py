@@ -123,9 +123,6 @@ def _by_type(info: FieldInfo, now: Any) -> list[Any]:
     if isinstance(now, bool) or not isinstance(now, int | float) or not now:
         return []
     if kind is float:
-        does, never = "closes", "never closes by itself"
-        if screen["kind"] == "rest":
-            does, never = f"goes to {screen.get('quiet')}", "stays until it is left"
         near = [t for t in TIMES_S if t < now][-2:] + [t for t in TIMES_S if t > now][:2]
         return [*near, *([0] if now > 1 else [])]
     if kind is int:
@@ -260,6 +257,9 @@ def _closing(field: str) -> Writer:
         if not now:
             return
         where = f"screens.{name}.{field}"
+        does, never = "closes", "never closes by itself"
+        if screen["kind"] == "rest":
+            does, never = f"goes to {screen.get('quiet')}", "stays until it is left"
         near = [t for t in TIMES_S if t < now][-2:] + [t for t in TIMES_S if t > now][:2]
         for t in near:
             yield Change(((("screens", name, field), t),), f"{name}: {does} after {t} s", where)
