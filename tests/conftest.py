@@ -22,6 +22,7 @@ from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from support.moment import MOMENT, stand
+from support.patience import PATIENCE_S
 from vocator import clock
 from vocator.settings import Settings, settings
 from vocator.storage.migrate import migrate
@@ -35,7 +36,7 @@ hypothesis.settings.register_profile(
 )  # speed is measured in benchmarks, never asserted
 hypothesis.settings.load_profile("unhurried")
 ROOT = Path(__file__).parent.parent
-expect.set_options(timeout=30_000)  # a busy machine proves sheets slowly; what never comes still fails
+expect.set_options(timeout=PATIENCE_S * 1_000)
 BROWSER = [
     "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
@@ -241,4 +242,5 @@ def browser_context_args() -> dict[str, object]:
 @pytest.fixture
 def context(context: BrowserContext, ahead: timedelta) -> BrowserContext:
     """The browser of a test, whose pages have the server's time."""
+    context.set_default_timeout(PATIENCE_S * 1_000)
     return stand(context, ahead)

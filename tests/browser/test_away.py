@@ -3,12 +3,12 @@
 import json
 import re
 
-import httpx
 import pytest
 from playwright.sync_api import BrowserType, expect
 
 from support.bench import fill_outing, make_sheet, to_the_end, type_line
 from support.moment import stand
+from support.patience import http
 
 pytestmark = pytest.mark.browser
 LIST = "slot,line,label\n21,146.52,ONE\n22,147.06 + 123,TWO\n23,146.94 - 88.5,THREE\n24,446.0,FOUR\n25,442.1 + d023,FIVE\n"
@@ -45,7 +45,7 @@ def take_along(phone, demo):
 
 def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, server, phone, ahead):
     take_along(phone, demo)
-    before = {r["name"] for r in httpx.get(demo + "/api/radios").json()}
+    before = {r["name"] for r in http.get(demo + "/api/radios").json()}
     server.stop()
     try:
         context, page = phone()
@@ -98,29 +98,29 @@ def test_a_phone_works_with_no_server_and_the_server_has_it_all_once(demo, serve
     finally:
         server.start()
 
-    assert {r["name"] for r in httpx.get(demo + "/api/radios").json()} == before
+    assert {r["name"] for r in http.get(demo + "/api/radios").json()} == before
     context, page = phone()
     page.goto(demo + "/radios")
     expect(page.get_by_text("has all that was done meanwhile")).to_be_visible(timeout=60_000)
     expect(page.get_by_role("status").filter(has_text="No server")).to_have_count(0)
     page.reload()
-    radios = httpx.get(demo + "/api/radios").json()
+    radios = http.get(demo + "/api/radios").json()
     assert {r["name"] for r in radios} == before | {"Pelorn Hiker"} and len(radios) == len(before) + 1
     slot = next(s for r in radios for s in r["slots"] if s["channel"] and s["channel"]["label"] == "RIDGE" and s["slot"] == "12")
     assert slot["state"] == "read_back"
-    done = httpx.get(demo + "/api/sheets?status=done").json()
+    done = http.get(demo + "/api/sheets?status=done").json()
     assert [s["title"] for s in done].count("012 RIDGE 147.33 + 103.5 RIDGE") == 1
-    log = httpx.get(demo + "/api/log").json()
+    log = http.get(demo + "/api/log").json()
     assert len([e for e in log if e["slot"] == "12" and "read back" in e["text"]]) == 1
-    batch = next(s for s in httpx.get(demo + "/api/sheets").json() if s["title"].startswith("5 channels"))
+    batch = next(s for s in http.get(demo + "/api/sheets").json() if s["title"].startswith("5 channels"))
     assert batch["radio"] == "Pelorn Hiker" and batch["done"] >= 1
-    sheets = httpx.get(demo + "/api/sheets").json()
+    sheets = http.get(demo + "/api/sheets").json()
     assert any(re.search(r"\d channels, ", s["title"]) and s["radio"] != "Pelorn Hiker" for s in sheets)
 
 
 def test_an_outing_is_begun_and_another_changed_with_no_server_and_both_are_there_when_it_is_back(demo, server, phone):
     person = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": "ardvane-finch", "firmware": ""}
-    made = httpx.post(demo + "/api/outings", json={"outing": {"name": "Known before", "people": [person]}}).json()
+    made = http.post(demo + "/api/outings", json={"outing": {"name": "Known before", "people": [person]}}).json()
     take_along(phone, demo)
     server.stop()
     try:
@@ -148,11 +148,11 @@ def test_an_outing_is_begun_and_another_changed_with_no_server_and_both_are_ther
     page.goto(demo + "/outing")
     expect(page.get_by_text("has all that was done meanwhile")).to_be_visible(timeout=60_000)
     expect(page.get_by_role("status").filter(has_text="Changed on this device")).to_have_count(0, timeout=60_000)
-    known = httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"]
+    known = http.get(f"{demo}/api/outings/{made['id']}").json()["outing"]
     assert [c["name"] for c in known["channels"]] == ["SUMMIT"] and [p["name"] for p in known["people"]] == ["Ada"]
-    (new,) = [o for o in httpx.get(demo + "/api/outings").json() if o["name"] == "New outing"]
-    (bo,) = httpx.get(f"{demo}/api/outings/{new['id']}").json()["people"]
+    (new,) = [o for o in http.get(demo + "/api/outings").json() if o["name"] == "New outing"]
+    (bo,) = http.get(f"{demo}/api/outings/{new['id']}").json()["people"]
     assert bo["ready"] and bo["sheets"] == [sheet] and new["id"] < 2**31
-    assert all(r["name"] != bo["name"] for r in httpx.get(demo + "/api/radios").json()), "Bo's radio is none of mine"
+    assert all(r["name"] != bo["name"] for r in http.get(demo + "/api/radios").json()), "Bo's radio is none of mine"
     page.get_by_label("Outing", exact=True).select_option(label="New outing")
     expect(page.get_by_text("1 of 1 ready")).to_be_visible()

@@ -6,11 +6,11 @@ from contextlib import contextmanager
 from functools import partial
 from http.server import SimpleHTTPRequestHandler, ThreadingHTTPServer
 
-import httpx
 import pytest
 from playwright.sync_api import Browser, expect
 
 from support.bench import fill_outing, to_the_end
+from support.patience import http
 from vocator.usecases.network.field_kit import field_kit
 
 pytestmark = pytest.mark.browser
@@ -116,9 +116,9 @@ def test_what_an_earlier_kit_kept_is_brought_over(plain_files, browser: Browser)
 
 
 def test_a_persons_kit_holds_their_radio_alone_and_gives_it_on_by_codes(demo, browser: Browser, tmp_path):
-    board = httpx.get(f"{demo}/api/outings", timeout=60).json()[0]
-    person = httpx.get(f"{demo}/api/outings/{board['id']}", timeout=60).json()["people"][0]
-    file = httpx.post(f"{demo}/api/outings/{board['id']}/people/{person['id']}/kit", timeout=60).json()
+    board = http.get(f"{demo}/api/outings", timeout=60).json()[0]
+    person = http.get(f"{demo}/api/outings/{board['id']}", timeout=60).json()["people"][0]
+    file = http.post(f"{demo}/api/outings/{board['id']}/people/{person['id']}/kit", timeout=60).json()
     assert len(file["rows"]["radio"]) == 1 and file["rows"]["sheet"] and "station" not in file["rows"]
     with served(tmp_path / "hers", file) as (address, _), served(tmp_path / "his") as (other, _):
         context = browser.new_context(viewport={"width": 390, "height": 844})

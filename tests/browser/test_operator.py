@@ -5,13 +5,13 @@ from datetime import timedelta
 from pathlib import Path
 from urllib.parse import quote
 
-import httpx
 import pytest
 from playwright.sync_api import Browser, Page, expect
 from sqlalchemy import create_engine, text
 
 from support.bench import make_sheet, strip, to_the_end, type_line
 from support.moment import another_page
+from support.patience import http
 
 pytestmark = pytest.mark.browser
 AXE = Path(__file__).parent.parent.parent / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -21,10 +21,10 @@ def test_a_line_shared_from_another_application_lands_on_the_bench(page: Page, d
     page.goto(f"{demo}/?title=From+a+chat&line={quote('147.33 + 103.5 RIDGE')}")
     expect(page.locator("#understood")).to_contain_text("147.930")
     assert page.url == f"{demo}/"
-    manifest = httpx.get(f"{demo}/manifest.webmanifest").json()
+    manifest = http.get(f"{demo}/manifest.webmanifest").json()
     assert manifest["share_target"]["params"]["text"] == "line"
     for icon in manifest["icons"]:
-        assert httpx.get(demo + icon["src"]).headers["content-type"] == icon["type"]
+        assert http.get(demo + icon["src"]).headers["content-type"] == icon["type"]
 
 
 def test_a_listing_line_becomes_a_slot_read_back(page: Page, demo: str):
@@ -104,15 +104,15 @@ LIST = "slot,line,label,group\n31,147.33 + 103.5,RIDGE,1\n32,146.55,SMPLX,\n33,1
 def test_a_sheet_of_every_radio_is_printed_whole_in_black_and_white(page: Page, demo: str, theme: str):
     api = f"{demo}/api"
     made = [
-        httpx.post(
+        http.post(
             f"{api}/sheets",
             json={"radio_id": r["id"], "slot": "G2-31" if "lantern" in r["model"] else "31", "line": "147.33 + 103.5"},
             timeout=60,
         ).json()
-        for r in httpx.get(f"{api}/radios").json()
+        for r in http.get(f"{api}/radios").json()
     ]
     made.append(
-        httpx.post(f"{api}/sheets/batch", json={"radio_id": made[0]["content"]["radio_id"], "csv": LIST}, timeout=60).json()
+        http.post(f"{api}/sheets/batch", json={"radio_id": made[0]["content"]["radio_id"], "csv": LIST}, timeout=60).json()
     )
     for sheet in made:
         page.goto(f"{demo}/sheet/{sheet['id']}")
@@ -343,7 +343,7 @@ def test_every_place_is_accessible_and_fits(page: Page, demo: str, theme: str, s
     page.keyboard.press("Escape")
     make_sheet(page, "Finch", "7", "RIDGE")
     sheet = page.url
-    coming = httpx.get(demo + "/api/passes/next").json()
+    coming = http.get(demo + "/api/passes/next").json()
     at_pass = f"/{coming['number']}/{quote(coming['aos_utc'])}"
     places = (
         "",

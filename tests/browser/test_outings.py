@@ -3,12 +3,12 @@
 import re
 from datetime import timedelta
 
-import httpx
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from conftest import empty
 from support.moment import another_page
+from support.patience import http
 from support.ticks import ticks_of
 
 pytestmark = pytest.mark.browser
@@ -59,7 +59,7 @@ def test_a_channel_is_added_changed_and_taken_out_and_a_bad_line_is_said(page: P
     page.get_by_role("button", name="<b>SPARE</b>", exact=True).click()
     dialog.get_by_role("button", name="Take out").click()
     expect(page.get_by_role("button", name=re.compile("1 to settle first"))).to_be_visible()
-    assert len(httpx.get(demo + "/api/outings").json()) == 1
+    assert len(http.get(demo + "/api/outings").json()) == 1
 
 
 def test_a_forged_link_says_what_to_do(page: Page, demo: str):
@@ -80,7 +80,7 @@ def test_what_is_set_once_is_a_sheet_and_only_what_a_radio_has_is_listed(page: P
             break
         page.locator(".donekey").click()
     for _ in range(100):  # the last tick is on its way while the page says that all is done
-        if lines := httpx.get(demo + "/api/log").json():
+        if lines := http.get(demo + "/api/log").json():
             break
         page.wait_for_timeout(100)
     assert lines[0]["text"].startswith("set: hear yourself")
@@ -131,8 +131,8 @@ def test_a_dialog_opened_in_the_moment_the_last_one_goes_stays_open(page: Page, 
 
 def test_a_fault_on_the_simulated_band_is_led_to_by_the_tree_and_mended(page: Page, demo: str):
     """The slot is known to hold RIDGE; the radio sends no tone: heard of on the band, found by the tree, mended, answered."""
-    made = httpx.post(demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5"}, timeout=60).json()
-    httpx.post(demo + "/api/sheets/ticks", json=ticks_of(made, "2026-11-25T10:00:00Z")).raise_for_status()
+    made = http.post(demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5"}, timeout=60).json()
+    http.post(demo + "/api/sheets/ticks", json=ticks_of(made, "2026-11-25T10:00:00Z")).raise_for_status()
     page.goto(demo + "/twin")
     page.get_by_label("Radio").select_option(label="Ardvane Finch")
     page.get_by_role("button", name="stands").click()
@@ -162,8 +162,8 @@ def test_a_fault_on_the_simulated_band_is_led_to_by_the_tree_and_mended(page: Pa
 
 
 def test_everything_is_exported_and_restored_into_an_empty_installation(page: Page, demo: str, engine, tmp_path):
-    outing = httpx.get(demo + "/api/outings").json()[0]["id"]
-    sheet = httpx.post(f"{demo}/api/outings/{outing}/people/hay/sheet", timeout=60).json()["id"]
+    outing = http.get(demo + "/api/outings").json()[0]["id"]
+    sheet = http.post(f"{demo}/api/outings/{outing}/people/hay/sheet", timeout=60).json()["id"]
     page.goto(demo + "/station")
     with page.expect_download() as download:
         page.get_by_role("link", name="Export the archive").click()
@@ -197,14 +197,14 @@ def test_a_simplex_channel_of_the_region_is_taken_and_a_version_of_a_radio_chose
     dialog.get_by_label("Version").select_option("2")
     dialog.get_by_role("button", name="Save").click()
     expect(dialog).to_be_hidden()
-    people = httpx.get(demo + "/api/outings/" + str(httpx.get(demo + "/api/outings").json()[0]["id"])).json()["outing"]["people"]
+    people = http.get(demo + "/api/outings/" + str(http.get(demo + "/api/outings").json()[0]["id"])).json()["outing"]["people"]
     assert next(p for p in people if p["id"] == "nan")["firmware"] == "2"
 
 
 def test_the_log_is_narrowed_down(page: Page, demo: str):
     for call, note in (("QZ7LOM", "relay"), ("QZ2RIV", "")):
         one = {"id": f"log-{call}", "at_utc": "2026-11-25T12:00:00Z", "call_sign": call, "note": note, "tx_hz": 146_550_000}
-        httpx.post(demo + "/api/contacts", json={"contacts": [one]}).raise_for_status()
+        http.post(demo + "/api/contacts", json={"contacts": [one]}).raise_for_status()
     page.goto(demo + "/log")
     rows = page.locator("section").first.locator("tbody tr")
     expect(rows).to_have_count(2)
@@ -219,7 +219,7 @@ def test_the_log_is_narrowed_down(page: Page, demo: str):
 
 
 def test_a_radio_of_ones_own_is_described_taken_and_programmed(page: Page, demo: str, tmp_path):
-    text = httpx.get(demo + "/api/models/ardvane-finch/profile.yaml").text
+    text = http.get(demo + "/api/models/ardvane-finch/profile.yaml").text
     own = tmp_path / "own.yaml"
     own.write_text(
         text.replace("model: ardvane-finch", "model: my-wren").replace("name: Ardvane Finch", "name: My Wren"), encoding="utf-8"
@@ -231,7 +231,7 @@ def test_a_radio_of_ones_own_is_described_taken_and_programmed(page: Page, demo:
     expect(page.get_by_role("alert")).to_contain_text("colour: unknown key; take it out")
     page.get_by_label("Profile file").set_input_files(own)
     expect(page.get_by_role("status")).to_contain_text("My Wren is taken")
-    assert httpx.get(demo + "/api/models/my-wren/profile.yaml").text == own.read_text(encoding="utf-8")
+    assert http.get(demo + "/api/models/my-wren/profile.yaml").text == own.read_text(encoding="utf-8")
     page.get_by_role("button", name="Add a radio").click()
     page.get_by_role("button", name=re.compile("My Wren")).first.click()
     page.get_by_role("button", name=re.compile("^Add")).last.click()
@@ -242,10 +242,10 @@ def test_a_radio_of_ones_own_is_described_taken_and_programmed(page: Page, demo:
 
 
 def test_just_a_label_is_changed_from_the_slot_and_from_a_sheet_that_says_more_than_is_needed(page: Page, demo: str):
-    made = httpx.post(
+    made = http.post(
         demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5", "label": "RIDGE"}, timeout=60
     ).json()
-    httpx.post(demo + "/api/sheets/ticks", json=ticks_of(made, "2026-11-25T10:00:00Z")).raise_for_status()
+    http.post(demo + "/api/sheets/ticks", json=ticks_of(made, "2026-11-25T10:00:00Z")).raise_for_status()
     page.goto(demo + "/radios/1?slot=7")
     page.get_by_role("button", name="Another label").click()
     page.get_by_label("New label").fill("TOO LONG")
@@ -261,22 +261,22 @@ def test_just_a_label_is_changed_from_the_slot_and_from_a_sheet_that_says_more_t
     page.wait_for_function(
         "fetch('/api/radios/1/slots/7').then((r) => r.json()).then(({ slot }) => slot.channel.label === 'HILL')"
     )
-    assert httpx.get(demo + "/api/radios/1/slots/7").json()["slot"]["channel"]["rx_hz"] == 147_330_000
-    more = httpx.post(
+    assert http.get(demo + "/api/radios/1/slots/7").json()["slot"]["channel"]["rx_hz"] == 147_330_000
+    more = http.post(
         demo + "/api/sheets", json={"radio_id": 1, "slot": "7", "line": "147.33 + 103.5", "label": "RIDGE"}, timeout=60
     ).json()
     page.goto(f"{demo}/sheet/{more['id']}")
     page.get_by_role("button", name="Give it just the label").click()
     page.wait_for_url(lambda url: more["id"] not in url)
     expect(page.get_by_text(re.compile(r"Ready · 1 of \d\d?\b"))).to_be_visible()
-    assert httpx.get(f"{demo}/api/sheets/{more['id']}").json()["status"] == "put_away"
+    assert http.get(f"{demo}/api/sheets/{more['id']}").json()["status"] == "put_away"
 
 
 def test_what_two_leads_change_at_once_goes_together_or_stands_side_by_side(
     page: Page, demo: str, browser: Browser, ahead: timedelta
 ):
     person = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": "oriel-wick", "firmware": ""}
-    made = httpx.post(demo + "/api/outings", json={"outing": {"name": "Two leads", "people": [person]}}).json()
+    made = http.post(demo + "/api/outings", json={"outing": {"name": "Two leads", "people": [person]}}).json()
     other = another_page(browser, ahead, viewport={"width": 1280, "height": 800})
     for one in (page, other):
         one.goto(demo + "/outing")
@@ -285,7 +285,7 @@ def test_what_two_leads_change_at_once_goes_together_or_stands_side_by_side(
         expect(one.get_by_label("Tactical name")).to_have_value("Ridge")
 
     def kept() -> dict:
-        return httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"]["people"][0]
+        return http.get(f"{demo}/api/outings/{made['id']}").json()["outing"]["people"][0]
 
     other.get_by_label("Call sign or name").fill("Ada L")
     other.get_by_label("Tactical name").fill("Hut")
@@ -301,20 +301,20 @@ def test_what_two_leads_change_at_once_goes_together_or_stands_side_by_side(
     expect(dialog).to_have_count(0)
     assert (kept()["name"], kept()["tactical"]) == ("Ada L", "Ford")
     page.get_by_role("button", name="Ford", exact=True).click()
-    gone = {**httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"], "people": []}
-    version = httpx.get(f"{demo}/api/outings/{made['id']}").json()["version"]
-    httpx.put(f"{demo}/api/outings/{made['id']}", json={"version": version, "outing": gone}).raise_for_status()
+    gone = {**http.get(f"{demo}/api/outings/{made['id']}").json()["outing"], "people": []}
+    version = http.get(f"{demo}/api/outings/{made['id']}").json()["version"]
+    http.put(f"{demo}/api/outings/{made['id']}", json={"version": version, "outing": gone}).raise_for_status()
     page.get_by_label("Tactical name").fill("Gate")
     dialog.get_by_role("button", name="Save").click()
     dialog.get_by_role("button", name="Theirs: taken out").click()
     expect(dialog).to_have_count(0)
-    assert httpx.get(f"{demo}/api/outings/{made['id']}").json()["outing"]["people"] == []
+    assert http.get(f"{demo}/api/outings/{made['id']}").json()["outing"]["people"] == []
     other.context.close()
 
 
 def test_an_outing_is_changed_with_no_server_and_told_when_it_is_back(page: Page, demo: str):
     person = {"id": "ada", "name": "Ada", "tactical": "Ridge", "model": "oriel-wick", "firmware": ""}
-    made = httpx.post(demo + "/api/outings", json={"outing": {"name": "No server", "people": [person]}}).json()
+    made = http.post(demo + "/api/outings", json={"outing": {"name": "No server", "people": [person]}}).json()
     page.goto(demo + "/outing")
     page.get_by_label("Outing", exact=True).select_option(label="No server")
     expect(page.get_by_role("button", name="Ridge", exact=True)).to_be_visible()
@@ -333,12 +333,12 @@ def test_an_outing_is_changed_with_no_server_and_told_when_it_is_back(page: Page
     expect(waits).to_contain_text("person Ada, changed")
 
     def kept() -> dict:
-        return httpx.get(f"{demo}/api/outings/{made['id']}").json()
+        return http.get(f"{demo}/api/outings/{made['id']}").json()
 
     theirs = kept()
     theirs["outing"]["people"][0] |= {"name": "Ada L", "tactical": "Hut"}
     address = f"{demo}/api/outings/{made['id']}"
-    assert httpx.put(address, json={"version": theirs["version"], "outing": theirs["outing"]}).status_code == 200
+    assert http.put(address, json={"version": theirs["version"], "outing": theirs["outing"]}).status_code == 200
     page.unroute("**/api/**")
     ask = page.get_by_role("alert").filter(has_text="Others changed the same meanwhile")
     expect(ask).to_contain_text("Theirs: Hut", timeout=20_000)

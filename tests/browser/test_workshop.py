@@ -6,11 +6,11 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-import httpx
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from support.owner import CONFIRMED, PAGES, PEBBLE, Put, answers_for, lacking, table_of
+from support.patience import http
 from vocator.core.describing.questions import BY_NAME
 from vocator.core.diagnosis.belief import carried
 from vocator.core.planning.planner import plan
@@ -68,9 +68,9 @@ def test_a_wrong_description_is_found_by_trials_on_the_radio_and_mended(
     right = text if so in text else text.replace(said, so, 1)
     wrong = right.replace(so, said, 1)
     assert wrong != right
-    httpx.post(demo + "/api/models", content=wrong.encode()).raise_for_status()
-    radio = httpx.post(demo + "/api/radios", json={"model": "my-own", "name": "Mine"}).json()["id"]
-    sheet = httpx.post(demo + "/api/sheets", json={"radio_id": radio, "slot": "5", "line": "147.330 + 103.5"}).json()
+    http.post(demo + "/api/models", content=wrong.encode()).raise_for_status()
+    radio = http.post(demo + "/api/radios", json={"model": "my-own", "name": "Mine"}).json()["id"]
+    sheet = http.post(demo + "/api/sheets", json={"radio_id": radio, "slot": "5", "line": "147.330 + 103.5"}).json()
     hand = InTheHand(right)
     page.goto(f"{demo}/sheet/{sheet['id']}")
     for steps in sheet["content"]["pages"]:
@@ -107,7 +107,7 @@ def test_a_wrong_description_is_found_by_trials_on_the_radio_and_mended(
     expect(settled).to_contain_text(settles)
     dialog.get_by_role("button", name="Mend the description").click()
     expect(dialog.get_by_text("The description is mended")).to_be_visible()
-    text = httpx.get(demo + "/api/models/my-own/profile.yaml").text
+    text = http.get(demo + "/api/models/my-own/profile.yaml").text
     assert build(read_yaml(text, "mended"), None, "r2") == hand.twin.profile
     dialog.get_by_role("button", name="Write it anew").click()
     expect(page.locator(".donekey")).to_be_visible()
@@ -190,15 +190,15 @@ def test_an_owner_describes_a_radio_from_nothing_and_programs_it(page: Page, dem
     expect(page.get_by_role("button", name="Take out TOP hold 2")).to_be_visible()
     page.get_by_role("button", name="Use it").click()
     expect(page.get_by_text("is among the radios to add now")).to_be_visible()
-    radio = httpx.post(demo + "/api/radios", json={"model": "nobbin-pebble", "name": "Mine"}).json()["id"]
-    made = httpx.post(demo + "/api/sheets", json={"radio_id": radio, "slot": "12", "line": "146.610 - 88.5"})
+    radio = http.post(demo + "/api/radios", json={"model": "nobbin-pebble", "name": "Mine"}).json()["id"]
+    made = http.post(demo + "/api/sheets", json={"radio_id": radio, "slot": "12", "line": "146.610 - 88.5"})
     assert made.status_code == 201, made.text
     page.goto(f"{demo}/sheet/{made.json()['id']}")
     expect(page.locator(".donekey")).to_be_visible()
 
 
 def test_a_profile_of_one_machine_is_used_on_another(page: Page, demo: str, bare: str):
-    made = httpx.post(demo + "/api/descriptions", json={"name": "Coil of mine", "like": "pelorn-wagon"}).json()
+    made = http.post(demo + "/api/descriptions", json={"name": "Coil of mine", "like": "pelorn-wagon"}).json()
     page.goto(f"{demo}/workshop/{made['id']}")
     page.get_by_role("button", name="As a file").click()
     with page.expect_download() as download:
@@ -312,11 +312,11 @@ def test_a_radio_unlike_the_shipped_ones_is_described_through_the_screen_and_pro
     number = page.url.rsplit("/", 1)[1]
 
     def text() -> str:
-        return httpx.get(f"{demo}/api/descriptions/{number}/profile.yaml").text
+        return http.get(f"{demo}/api/descriptions/{number}/profile.yaml").text
 
     for one in lacking(read_yaml(text(), "so far").data, wanted):
         owner.put(one)
-    told = httpx.get(f"{demo}/api/descriptions/{number}").json()
+    told = http.get(f"{demo}/api/descriptions/{number}").json()
     assert told["problems"] == [] and list(lacking(read_yaml(text(), "made").data, wanted)) == []
     mine, right = (
         Twin(build_whole(read_yaml(text(), "made"))),
