@@ -23,7 +23,7 @@ from vocator.core.radio.twin import Twin
 from vocator.files.profile_readings import build_whole
 from vocator.files.profile_yaml import PROFILES, build
 from vocator.files.strict_yaml import read_yaml
-from vocator.usecases.programming.goal_table import first_goal
+from vocator.usecases.programming.goal_table import plainest
 
 pytestmark = pytest.mark.browser
 
@@ -323,7 +323,7 @@ def test_a_radio_unlike_the_shipped_ones_is_described_through_the_screen_and_pro
         Twin(build_whole(read_yaml((PAGES / f"{name}.yaml").read_text(encoding="utf-8"), "page"))),
     )
     for kind in ("simplex", "repeater", "send and open"):
-        goal = first_goal(right, kind)
+        goal = next(plainest(right, kind))
         sheet = plan(mine, goal)
         proof = prove_from_every_state(mine, sheet, goal)
         assert proof.verdict is Verdict.PROVEN and proof.complete, (kind, proof)

@@ -35,7 +35,7 @@ from vocator.usecases.errors import Clash
 from vocator.usecases.profiles import described as shown
 from vocator.usecases.profiles import describing
 from vocator.usecases.profiles.described import asked_of
-from vocator.usecases.programming.goal_table import first_goal
+from vocator.usecases.programming.goal_table import plainest
 from vocator.usecases.programming.prove_radios import generate
 
 
@@ -112,7 +112,7 @@ def test_tones_and_codes_in_one_list_are_proven_from_every_state(alone):
 def test_a_radio_described_from_nothing_is_proven_from_every_state_and_does_what_its_page_says():
     twin = Twin(build_whole(read_yaml(profile_yaml(pebble()), "pebble.yaml")))
     for kind in ("repeater", "send and open", "label"):
-        goal = first_goal(twin, kind)
+        goal = next(plainest(twin, kind))
         proof = prove_from_every_state(twin, plan(twin, goal), goal)
         assert proof.verdict is Verdict.PROVEN and proof.complete, (kind, proof)
     tried = shown.view(row_of(pebble(), examples=(
@@ -130,7 +130,7 @@ def test_keys_that_lock_themselves_are_freed_by_every_sheet_and_a_mode_never_clo
     assert "LOCK" in twin.seen(locked).text and twin.act(locked, Tap("4"))[0].typed == ""
     assert "LOCK" not in twin.seen(twin.act(twin.act(twin.act(twin.start, Wait(19_000))[0], Tap("LIST"))[0], Wait(1_000))[0]).text
     for kind in ("repeater", "read back"):
-        goal = first_goal(twin, kind)
+        goal = next(plainest(twin, kind))
         sheet = plan(twin, goal)
         assert any(words.startswith("locked open") for words, _ in covering_starts(twin, goal))
         assert any(

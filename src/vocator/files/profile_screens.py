@@ -4,6 +4,7 @@ import re
 from dataclasses import fields
 from typing import Any
 
+from vocator.core.channel.channel import is_code
 from vocator.core.radio.domain import Amounts, Choices, Domain, OrNone
 from vocator.core.radio.inputs import TOUCH
 from vocator.core.radio.register import BY, STOPPING, verbs_of
@@ -34,7 +35,6 @@ DOES = re.compile(
 """What a press does: a verb, what it takes, by how many, in which mode, and where it hangs on a setting."""
 SECONDS = r"\d{1,2}(?:\.\d)?"
 FIGURES = {"six": 6, "eight": 8, "dotted": 8}
-"""What may come when nobody presses anything, beside a page."""
 
 
 def _frozen(value: Any) -> Any:
@@ -61,10 +61,8 @@ class ScreenBuilder:
             self.wrong(path, "give exactly one of values, tones, amounts")
         if given.tones is not None:
             texts, meanings = TONES[given.tones]
-            coded = [m[-1] in "NI" for m in meanings]
-            return Choices(
-                tuple((given.code_prefix if c else "") + given.prefix + t for c, t in zip(coded, texts, strict=True)), meanings
-            )
+            leads = (given.prefix, given.code_prefix + given.prefix)
+            return Choices(tuple(leads[is_code(m)] + t for t, m in zip(texts, meanings, strict=True)), meanings)
         if given.amounts is not None:
             a = given.amounts
             amounts = Amounts(a.low_hz, a.high_hz, a.step_hz, a.decimals, a.whole, a.bare_digits, a.unit_hz)

@@ -36,16 +36,17 @@ class ToneUse:
     dcs_rx: str | None = None
 
 
+def is_code(side: str | None) -> bool:
+    """Whether what is sent or opens is a code (``"023N"``), rather than a tone or nothing."""
+    return side is not None and side[-1] in "NI"
+
+
 def tone_use(sent: str | None, opened: str | None) -> ToneUse:
     """Classify a pair of sides: each is a tone (``"103.5"``), a code (``"023N"``) or None.
 
     Equal tones are *send and open*, equal codes *code*, a tone sent alone *send*;
     all else is *cross*, a code sent alone too.
     """
-
-    def is_code(side: str | None) -> bool:
-        return side is not None and side[-1] in "NI"
-
     tone_tx = None if is_code(sent) else sent
     tone_rx = None if is_code(opened) else opened
     dcs_tx = sent if is_code(sent) else None

@@ -16,7 +16,8 @@ RANGE = re.compile(
     re.IGNORECASE,
 )
 NEW = re.compile(r"(?:new|default|factory|preset)\s*[:=]?\s*(?P<new>[^;,)]+)", re.IGNORECASE)
-UNIT = re.compile(r"(?<=\d)\s*(?:[kM]?Hz|m?[Ws]|sec|min)\.?$")
+UNITS = r"[kM]?Hz|m?[Ws]|sec|min"
+UNIT = re.compile(rf"(?<=\d)\s*(?:{UNITS})\.?$")
 MINUS = str.maketrans({"-": "−", "‒": "−", "–": "−"})
 
 
@@ -170,13 +171,13 @@ def _with_values(name: str, number: str, words: str, values: str, new: str) -> P
     lists = _tone_list(off, values)
     if lists and (role in TONED or re.search(r"tone|code|ctcss|dcs", f"{words} {values}", re.IGNORECASE)):
         role = _kind_of(role, "tone" if "ctcss" in lists else "code", off)
-        entry = PastedEntry(name, number, str(role), (), lists, None, new or (off or _first_tone(lists)), True)
-        return replace(entry, code_prefix="D" if re.search(r"\bD023", values) else "")
+        prefix = "D" if re.search(r"\bD023", values) else ""
+        return PastedEntry(name, number, str(role), (), lists, None, new or (off or _first_tone(lists)), True, code_prefix=prefix)
     ranged = RANGE.search(values)
     if ranged is not None and ("." in ranged["low"] or ranged["step"] or role in (Means.OFFSET, Means.SQUELCH)):
         return _ranged(name, number, role, ranged, new)
     texts = [t.strip() for t in re.split(r"\s*[,/·]\s*|\s+or\s+", values) if t.strip()][:MOST_VALUES]
-    texts = [re.sub(r"^\d+\s+(?=[^\d\W]|[−+-])(?![kM]?Hz\b|m?[Ws]\b|sec|min)", "", t) for t in texts]
+    texts = [re.sub(rf"^\d+\s+(?=[^\d\W]|[−+-])(?!(?:{UNITS})\b|sec|min)", "", t) for t in texts]
     unit = UNIT.search(texts[-1]) if len(texts) > 1 else None
     if unit is not None and not any(UNIT.search(t) for t in texts[:-1]):
         texts[-1] = texts[-1][: unit.start()]  # it is said once, for all of them
@@ -217,21 +218,17 @@ def _kind_of(role: Means, kind: str, off: str) -> Means:
 
 
 TONE_ENDS = re.compile(r"\b67[.,]0\s*(?:to|\.\.|…|–|—|-)\s*(254[.,]1|250[.,]3)(?:\s*Hz)?\b")
-CODE_ENDS = re.compile(r"\bD?023(?P<first>[NI]?)\s*(?:to|\.\.|…|–|—|-)\s*D?754(?P<last>[NI]?)\b")
+CODE_ENDS = re.compile(r"\bD?023[NI]?\s*(?:to|\.\.|…|–|—|-)\s*D?754([NI]?)\b")
 """A list written by its first and last value."""
 
 
 def _tone_list(off: str, values: str) -> str:
     """Return the name of the list of tones, of codes, or of both that values stand for; empty where they stand for none."""
-    spread, coded = TONE_ENDS.search(values), {last for _, last in CODE_ENDS.findall(values)}
+    spread, coded = TONE_ENDS.search(values), CODE_ENDS.findall(values)
     counts = set(re.findall(r"\b(50|38|104)\b(?!\s*k?Hz)", values, re.IGNORECASE))
     tones = "ctcss50" if "50" in counts or (spread and spread[1][:3] == "254") else "ctcss38" if "38" in counts or spread else ""
     if not coded and "104" not in counts:
-        return (
-            {"OFF": f"off_{tones}", "Off": "Off_ctcss50"}.get(off, tones)
-            if tones and (off, tones) != ("Off", "ctcss38")
-            else tones
-        )
+        return f"{off}_{tones}" if (off, tones) == ("Off", "ctcss50") else f"off_{tones}" if off == "OFF" and tones else tones
     inverted = "I" in coded or bool(re.search(r"\bI\b|invert", values))
     if tones:
         return f"off_{tones}_dcs_{'ni' if inverted else 'n'}" if off == "OFF" else ""

@@ -1,7 +1,5 @@
 """How an open value is brought to another one, and what is said of it."""
 
-from collections.abc import Sequence
-
 from vocator.core.goals.sheet import ChapterKind
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.order import CHAPTER_OF, CHAPTERS
@@ -18,9 +16,9 @@ def chapter_of(draft: Draft, setting: int) -> ChapterKind:
     return CHAPTER_OF.get(draft.twin.settings[setting].means, CHAPTERS[-1])
 
 
-def type_and_look(draft: Draft, chapter: ChapterKind, actions: Sequence[str], name: str, why: str) -> None:
+def type_and_look(draft: Draft, chapter: ChapterKind, actions: list[str] | tuple[str, ...], name: str, why: str) -> None:
     """Open a value and type it, the last of some actions, so that a wrong digit is seen before it is kept."""
-    draft.step(chapter, tuple(actions), say=f"{name}: type {actions[-1]} and read it", why=why)
+    draft.step(chapter, actions, say=f"{name}: type {actions[-1]} and read it", why=why)
     shown = display(draft.twin, draft.state).main
     draft.expect_last(shown)
 

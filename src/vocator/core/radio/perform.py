@@ -229,11 +229,9 @@ def _letters(twin: Twin, s: State, screen: LabelScreen, given: Input, direction:
     """Count the clicks that bring the blinking letter to a target."""
     letter = " " if target == "space" else target
     at, to = screen.characters.find(s.letters[s.place]), screen.characters.find(letter)
-    return (
-        None
-        if at < 0 or to < 0 or len(letter) != 1
-        else _times(twin, given, True, (to - at) * direction % len(screen.characters))
-    )
+    if at < 0 or to < 0 or len(letter) != 1:
+        return None
+    return _times(twin, given, True, (to - at) * direction % len(screen.characters))
 
 
 def _figures(twin: Twin, s: State, given: Input, direction: int, target: str) -> list[Input] | None:

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Any
 
-from vocator.core.channel.channel import FM, Channel, ToneMode, Width
+from vocator.core.channel.channel import FM, Channel, ToneMode, Width, is_code
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.machine import Machine
 from vocator.core.radio.profile import Means
@@ -186,20 +186,22 @@ def _by_step(m: Machine, offset: int, rx_hz: int, apart_hz: int) -> bool:
 
 def _want_tone(m: Machine, channel: Channel, want: Any) -> None:
     tone = channel.tone
+    sides = ((tone.tone_tx, tone.dcs_tx), (tone.tone_rx, tone.dcs_rx))
     if m.side_uses[0] is not None:
-        for side, (ctcss, code) in enumerate(((tone.tone_tx, tone.dcs_tx), (tone.tone_rx, tone.dcs_rx))):
+        for side, (ctcss, code) in enumerate(sides):
             want(m.side_uses[side], "tone" if ctcss else "code" if code else "none", "tone mode")
             if ctcss or code:
                 want(m.sides[2 * side + (0 if ctcss else 1)], ctcss or code, "tone" if ctcss else "code")
         return
     if m.tone_use is None:
-        sides = (tone.tone_tx, tone.dcs_tx, tone.tone_rx, tone.dcs_rx)
-        for n, (setting, value) in enumerate(zip(m.sides, sides, strict=True)):
-            if n % 2 and setting is None and m.sides[n - 1] in m.holds_codes:
-                continue  # one list for both
-            held = value or sides[n + 1] if setting in m.holds_codes and not n % 2 else value
-            if setting is not None or held is not None:
-                want(setting, held or "none", "tone" if held is None or held[-1] not in "NI" else "code")
+        for side, (ctcss, code) in enumerate(sides):
+            tones, codes = m.sides[2 * side : 2 * side + 2]
+            one_list = tones in m.holds_codes
+            held = ctcss or code if one_list else ctcss
+            if tones is not None or held is not None:
+                want(tones, held or "none", "code" if is_code(held) else "tone")
+            if codes is not None or (code is not None and not one_list):
+                want(codes, code or "none", "tone" if code is None else "code")
         return
     if m.sides[0] is not None:
         _want_sides_by_use(m, channel, want)

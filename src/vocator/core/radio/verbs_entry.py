@@ -141,7 +141,7 @@ def take(m: Machine, s: State, arg: str, n: int) -> Outcome:
 def _tuned(m: Machine, s: State, hz: int) -> Outcome:
     """Put the VFO to a frequency that was typed or set; from any other mode to VFO mode with it."""
     if s.modes[s.unit] != m.vfo:
-        s, _ = switch_mode(m, s, m.screens[m.vfo].name, 0)
+        s, _ = switch_mode(m, s, "vfo", 0)
     return m.apply_auto_shift(m.set_freq(s, hz), hz), NOTHING
 
 

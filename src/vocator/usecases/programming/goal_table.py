@@ -101,8 +101,3 @@ def plainest(twin: Twin, kind: str) -> Iterator[Any]:
         seed = f"{n} {twin.profile.model}"
         slot = generate(twin, "simplex", random.Random(seed), plain=not n).slot
         yield replace(generate(twin, kind, random.Random(seed), plain=not n), slot=slot)
-
-
-def first_goal(twin: Twin, kind: str) -> Any:
-    """Return the plainest goal of a kind for a radio, None where it has nothing of the kind."""
-    return next(plainest(twin, kind), None)
