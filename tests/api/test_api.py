@@ -94,13 +94,37 @@ def test_what_is_known_of_a_radio_is_what_its_twin_holds(client):
     radio = add_radio(client, "brisko-pico")
     first = new_sheet(client, radio, line="446.0 simplex")
     tick(client, first, range(len(first["content"]["steps"])))
-    second = new_sheet(client, radio)
+    second = new_sheet(client, radio, replace=True)
     erasing = [s for s in second["content"]["steps"] if (s["when"] or {}).get("shows") == "CH-007"]
-    assert erasing[0]["done_as_new"]
+    assert erasing[0]["done_as_new"] and erasing[0]["loss"]["meant"]
     play = client.get(f"/api/sheets/{second['id']}/twin/0").json()
     assert play["memory"]["7"]["rx_hz"] == 446_000_000
     end = client.get(f"/api/sheets/{second['id']}/twin/{len(second['content']['steps'])}").json()
     assert end["memory"]["7"]["tx_hz"] == 147_930_000
+
+
+def test_what_a_slot_is_known_to_hold_is_asked_for_before_a_sheet_replaces_it(client):
+    radio = add_radio(client, "brisko-pico")
+    client.post(f"/api/radios/{radio['id']}/marks", json={"state": "occupied", "slots": "30-33"})
+    client.post(f"/api/radios/{radio['id']}/marks", json={"state": "free", "slots": "34-40"})
+    ask = {"radio_id": radio["id"], "slot": "33", "line": "147.33 + 103.5"}
+    rows = {"radio_id": radio["id"], "csv": "33,147.33 + 103.5\n34,146.52\n30,145.21 -"}
+    for path, body, slots in (("/api/sheets", ask, ["33"]), ("/api/sheets/batch", rows, ["33", "30"])):
+        for _ in range(2):  # a plan for it in the meantime changes nothing
+            refused = client.post(path, json=body)
+            assert refused.status_code == 409 and [h["slot"] for h in refused.json()["in_use"]] == slots
+            assert refused.json()["next_free"][0] in ("34", "35")
+            made = client.post(path, json={**body, "replace": True}).json()["content"]
+
+            assert {s["loss"]["meant"] for s in made["steps"] if s["loss"] and s["loss"]["slot_text"] in ("033", "030")} == {True}
+            assert all(not s["loss"]["meant"] for s in made["steps"] if s["loss"] and s["loss"]["slot_text"] == "034")
+    wick = add_radio(client, "oriel-wick")
+    called = client.post("/api/sheets", json={"radio_id": wick["id"], "slot": "CALL", "line": "146.55"})
+    assert called.json()["in_use"] == [{"slot": "CALL", "slot_text": "CALL", "rx_hz": None, "label": None, "row": None}]
+    assert (
+        client.post("/api/sheets", json={"radio_id": wick["id"], "slot": "CALL", "line": "146.55", "replace": True}).status_code
+        == 201
+    )
 
 
 def test_the_twin_is_played_through_a_stateless_server(client):

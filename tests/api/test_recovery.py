@@ -154,7 +154,7 @@ def test_a_slot_known_to_hold_nearly_this_is_given_just_what_differs(client):
     assert changed["less"]["goal"] == "change"
     held = carry_out(made(slate, line="147.33 + 110.9", goal="change"))
     assert (held["channel"]["tone_tx"], held["channel"]["rx_hz"]) == ("110.9", 147_330_000)
-    assert made(slate, line="147.36 + 110.9")["content"]["less"] is None
+    assert made(slate, line="147.36 + 110.9", replace=True)["content"]["less"] is None
     unnamed = client.post("/api/sheets", json={"radio_id": slate["id"], "slot": "7", "goal": "rename", "label": "HILL"})
     assert unnamed.status_code == 409
 

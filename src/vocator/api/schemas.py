@@ -341,6 +341,16 @@ class LogShape(Shape):
     outcome: str | None
 
 
+class HeldShape(Shape):
+    """A slot that is known to hold something, and what: null where that is not known."""
+
+    slot: str
+    slot_text: str
+    rx_hz: int | None
+    label: str | None
+    row: int | None
+
+
 class Problem(BaseModel):
     """A problem as RFC 9457 has it, with the four parts of a refusal where there are some."""
 
@@ -354,6 +364,8 @@ class Problem(BaseModel):
     do: str | None = None
     nearest: str | None = None
     doubts: list[DoubtShape] | None = None
+    in_use: list[HeldShape] | None = None
+    next_free: list[str] | None = None
     reference: str | None = None
 
 

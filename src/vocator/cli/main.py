@@ -93,6 +93,7 @@ def sheet(
     proof: Annotated[str, typer.Option(help="quick, or complete: from every state")] = "quick",
     channels: Annotated[Path | None, typer.Option(help="FILE.csv of many channels")] = None,
     never_send: Annotated[bool, typer.Option(help="Receive only: a shift on which PTT sends nothing.")] = False,
+    replace: Annotated[bool, typer.Option("--replace", help="What the slot holds is meant to go.")] = False,
     now: Annotated[str | None, typer.Option(help="Fix the clock (ISO); a sheet does not need it.")] = None,
     profile: ProfileFile = None,
     as_json: Json = False,
@@ -101,14 +102,14 @@ def sheet(
     given = {
         "model": model, "profile": profile, "slot": slot, "line": line, "label": label, "power": power, "receive": receive, "row": row,
         "region": region, "firmware": firmware, "way": way, "start": _read_json(start), "goal": goal, "proof": proof,
-        "channels": str(channels) if channels else None, "never_send": never_send,
+        "channels": str(channels) if channels else None, "never_send": never_send, "replace": replace,
     }  # fmt: skip
     try:
         request = sheet_request(given)
         if channels is not None:
-            answer, code = batch_answer(request, str(channels), lambda done, of: _bar(done, of, "channels proven"))
+            answer, code = batch_answer(request, str(channels), lambda done, of: _bar(done, of, "channels proven"), not as_json)
         else:
-            answer, code = sheet_answer(request)
+            answer, code = sheet_answer(request, not as_json)
     except KNOWN_ERRORS as error:
         doubts = getattr(error, "resolution", None)
         if isinstance(doubts, dict) and as_json:

@@ -24,10 +24,24 @@ from vocator.usecases.twin.twins import take_file
 
 KNOWN_ERRORS = (Refusal, Doubtful, NotFound, Unproven, StartError, ActionError, UntilFailed, DataFileError)
 
-_SHEET_OPTIONS = ("line", "label", "power", "receive", "row", "region", "firmware", "way", "start", "goal", "proof", "never_send")
+_SHEET_OPTIONS = (
+    "line",
+    "label",
+    "power",
+    "receive",
+    "row",
+    "region",
+    "firmware",
+    "way",
+    "start",
+    "goal",
+    "proof",
+    "never_send",
+    "replace",
+)
 
 
-_TEXTS = ("command", "model", "profile", "channels", *(o for o in _SHEET_OPTIONS if o not in ("start", "never_send")))
+_TEXTS = ("command", "model", "profile", "channels", *(o for o in _SHEET_OPTIONS if o not in ("start", "never_send", "replace")))
 
 
 def _of_their_kind(given: dict[str, Any]) -> None:
@@ -37,6 +51,8 @@ def _of_their_kind(given: dict[str, Any]) -> None:
             raise NotFound(f"{name} {str(one)[:40]!r}", "a text")
         if name == "slot" and (not isinstance(one, str | int | None) or isinstance(one, bool)):
             raise NotFound(f"slot {str(one)[:40]!r}", "a slot as the radio writes it")
+        if name in ("never_send", "replace") and not isinstance(one, bool | None):
+            raise NotFound(f"{name} {str(one)[:40]!r}", "true or false")
         if name == "keys" and not (isinstance(one, list) and all(isinstance(k, str) for k in one)):
             raise NotFound(f"keys {str(one)[:40]!r}", "a list of written actions")
 
@@ -62,20 +78,22 @@ def sheet_request(given: dict[str, Any]) -> SheetRequest:
     return SheetRequest(model=str(given["model"]), slot=str(given.get("slot") or ""), **options)
 
 
-def batch_answer(request: SheetRequest, file: str, progress: Callable[[int, int], None]) -> tuple[dict[str, Any], int]:
+def batch_answer(
+    request: SheetRequest, file: str, progress: Callable[[int, int], None], to_read: bool = False
+) -> tuple[dict[str, Any], int]:
     """Return the sheet of many channels from a CSV file, with the exit code; raises DataFileError."""
     try:
         text = Path(file).read_text(encoding="utf-8")
     except (OSError, UnicodeDecodeError) as error:
         raise DataFileError([Problem(file, 1, "", f"cannot be read as UTF-8 text: {error}")]) from error
-    answer = batch_of(request, read_channels(text, Path(file).name), progress).as_dict()
+    answer = batch_of(request, read_channels(text, Path(file).name), progress).as_dict(to_read)
     return answer, 0 if answer["contents"] else 3
 
 
-def sheet_answer(request: SheetRequest) -> tuple[dict[str, Any], int]:
+def sheet_answer(request: SheetRequest, to_read: bool = False) -> tuple[dict[str, Any], int]:
     """Return the sheet, or the answer for a goal beyond the radio, with the exit code."""
     try:
-        return make_sheet(request).as_dict(), 0
+        return make_sheet(request).as_dict(to_read), 0
     except Beyond as beyond:
         return beyond_dict(request, beyond), 3
 

@@ -55,10 +55,11 @@ def sheet(answer: dict[str, Any]) -> str:
 
 
 def _step_line(step: dict[str, Any]) -> str:
-    mark = "if " if step["when"] else "   "
+    indent = "   " if step["when"] else ""
     shows = f"  → {step['shows']}" if step["shows"] else ""
     air = "  ON AIR" if step["on_air"] else ""
-    return f"  {mark}{step['say']:<58} {' '.join(step['actions'])}{shows}{air}"
+    said = f"{indent}{step['say']}"
+    return f"  {said:<61} {' '.join(step['actions'])}{shows}{air}"
 
 
 def batch(answer: dict[str, Any]) -> str:

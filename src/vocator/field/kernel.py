@@ -181,13 +181,13 @@ def _told(made: Given, radio_id: int, slot: str) -> Given:
 def _make(given: Given) -> Given:
     made = open_sheet(
         _book, given["radio_id"], given["slot"], given.get("key") or given.get("line", ""), given.get("label"), given.get("power"),
-        given.get("goal", "store"), given.get("row"), given.get("way"),
+        given.get("goal", "store"), given.get("row"), given.get("way"), replace_held=bool(given.get("replace")),
     )  # fmt: skip
     return _told(sheet_dict(made), made.radio_id, made.slot)
 
 
 def _make_batch(given: Given) -> Given:
-    made = open_batch(_book, given["radio_id"], given["csv"])
+    made = open_batch(_book, given["radio_id"], given["csv"], replace_held=bool(given.get("replace")))
     return _told(sheet_dict(made), made.radio_id, made.slot)
 
 

@@ -76,3 +76,26 @@ class NotReached(Exception):
 
     def __str__(self) -> str:
         return f"{self.what}: {self.why}. What is kept here stays; try again later, or take a file."
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """A slot that would be written and is known to hold something else: the frequency (Hz) and label where these are known."""
+
+    slot: str
+    slot_text: str
+    rx_hz: int | None = None
+    label: str | None = None
+    row: int | None = None
+
+
+@dataclass(eq=False)
+class SlotsInUse(Exception):
+    """Slots to be written that are known to hold something else; asked before it is lost."""
+
+    held: tuple[Held, ...]
+    next_free: tuple[str, ...]
+
+    def __str__(self) -> str:
+        many = "" if len(self.held) == 1 else "s"
+        return f"slot{many} {', '.join(h.slot_text for h in self.held)} in use: say that what they hold may be replaced, or take others"

@@ -1,5 +1,6 @@
 """Errors that whoever asks can mend, as problem details: the same where a server answers and where a device does."""
 
+from dataclasses import asdict
 from typing import Any
 
 from vocator.core.goals.goal import Beyond
@@ -8,7 +9,7 @@ from vocator.core.radio.perform import UntilFailed
 from vocator.core.radio.start import StartError
 from vocator.core.refusal import Refusal
 from vocator.files.data_problems import DataFileError
-from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotSignedIn, NotYours, Unproven
+from vocator.usecases.errors import Clash, Doubtful, NotFound, NotReached, NotSignedIn, NotYours, SlotsInUse, Unproven
 
 ERRORS: dict[type[Exception], tuple[int, str, str]] = {
     Refusal: (422, "refused", "This cannot be taken as it stands"),
@@ -16,6 +17,7 @@ ERRORS: dict[type[Exception], tuple[int, str, str]] = {
     Beyond: (409, "beyond", "Beyond this radio"),
     Unproven: (409, "unproven", "Not shown, because not proven"),
     NotFound: (404, "not-found", "Not found"),
+    SlotsInUse: (409, "in-use", "That slot is in use"),
     Clash: (409, "clash", "Somebody else was quicker"),
     NotSignedIn: (401, "sign-in", "Sign in first"),
     NotYours: (403, "not-yours", "Not for you"),
@@ -47,6 +49,8 @@ def details(error: Exception, status: int, name: str, title: str, detail: str | 
         )
     if isinstance(error, Doubtful):
         body["doubts"] = error.resolution["doubts"]
+    if isinstance(error, SlotsInUse):
+        body |= {"in_use": [asdict(h) for h in error.held], "next_free": list(error.next_free)}
     return body
 
 

@@ -93,7 +93,7 @@ BROKEN = {
     "no look for reverse": (FINCH, REPEATER, lambda s: None if s.when and s.when.not_shows else s),
     "hold for tap in the store": (FINCH, REPEATER, lambda s: replace(s, actions=(*s.actions[:-1], "[FN 1s]")) if s.window_s else s),
     "no erase before saving": (PICO, REPEATER, without("30")),
-    "always erasing": (PICO, REPEATER, lambda s: replace(s, when=None, group=None) if s.when and s.when.shows == "CH-007" else s),
+    "storing without the look": (PICO, REPEATER, lambda s: replace(s, when=None, group=None) if s.when and s.when.not_shows == "CH-007" else s),
     "saving without the second yes": (PICO, REPEATER, lambda s: replace(s, actions=s.actions[:-1], shows=None) if s.actions[-1:] == ("[MENU]",) and "29" in s.actions else s),
     "a wait past the window": (FINCH, REPEATER, lambda s: replace(s, actions=(s.actions[0], "wait 6s", *s.actions[1:]), shows=None) if s.window_s else s),
     "a wait past the quiet time": (PICO, REPEATER, lambda s: replace(s, actions=(s.actions[0], "wait 10s", *s.actions[1:]), shows=None) if "until 103.5" in " ".join(s.actions) else s),

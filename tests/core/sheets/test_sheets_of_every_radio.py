@@ -1,6 +1,7 @@
 """What every sheet of every radio promises, whatever the goal."""
 
 import random
+from dataclasses import replace
 
 import pytest
 
@@ -15,7 +16,7 @@ from vocator.core.proving.starts import covering_starts
 from vocator.core.radio.actions import parse_actions
 from vocator.core.radio.display import display
 from vocator.core.radio.inputs import Hold, Tap, Wait
-from vocator.core.radio.perform import perform
+from vocator.core.radio.perform import carry_out, perform
 from vocator.core.radio.screens import RestScreen
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.programming.prove_radios import KINDS, generate
@@ -50,6 +51,30 @@ def test_every_step_can_be_read_drawn_and_said(twin):
                 for action in parse_actions(twin.profile, text):
                     assert caps(action)
                     assert say_action(action)
+
+
+@EVERY
+def test_what_a_slot_holds_never_goes_by_a_key_that_is_drawn_without_a_look_or_without_being_asked_for(twin):
+    rng, lost = random.Random(7), 0
+    for kind in ("simplex", "repeater"):
+        asked = generate(twin, kind, rng)
+        starts = dict(covering_starts(twin, asked))
+        for goal in (asked, replace(asked, replaces=True)):
+            sheet = plan(twin, goal)
+            start = starts["the slot occupied"]
+            held = start.slots[goal.slot]
+            before = start
+            for frame in follow(twin, sheet, start).frames:
+                if frame.done and before.slots[goal.slot] == held != frame.state.slots[goal.slot]:
+                    lost += 1
+                    loss, look = frame.step.loss, frame.step.look
+                    assert loss.meant if goal.replaces else look is not None and look.leave
+                    if loss and not goal.replaces:
+                        assert not loss.meant and frame.step.drawn() == loss.leave != frame.step.actions
+                        left = carry_out(twin, before, loss.leave)
+                        assert left.slots == before.slots and (twin.at_rest(left) or left.screen != before.screen)
+                before = frame.state
+    assert lost == 4
 
 
 @EVERY

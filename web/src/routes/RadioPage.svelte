@@ -2,10 +2,10 @@
 <script lang="ts">
   import { Input } from 'flowbite-svelte';
   import { onMount } from 'svelte';
-  import { get, patch, post, remove, type Radio, type Schemas, type Sheet } from '../lib/api';
+  import { get, patch, post, Refused, remove, type Problem, type Radio, type Schemas, type Sheet } from '../lib/api';
   import { told } from '../lib/programming/sheet/seen.svelte';
   import { keep, recall } from '../lib/keeping/keep';
-  import { slotOf } from '../lib/keeping/fold';
+  import { heldWords, slotOf } from '../lib/keeping/fold';
   import MemoryMap from '../lib/keeping/MemoryMap.svelte';
   import Entries from '../lib/keeping/Entries.svelte';
   import SetOnce from '../lib/keeping/SetOnce.svelte';
@@ -66,14 +66,23 @@
   let working = $state(false);
   const EXAMPLE = 'slot,line,label\n1,147.33 + 103.5,RIDGE\n2,146.55,SMPLX';
 
-  async function writeMany(): Promise<void> {
+  type InUse = NonNullable<Problem['in_use']>[number];
+  let inUse = $state<InUse[]>([]);
+  let nextFree = $state<string[]>([]);
+
+  async function writeMany(replace = false): Promise<void> {
     working = true;
     refused = '';
+    inUse = [];
     try {
-      const sheet = await post<Sheet>('/sheets/batch', { radio_id: Number(id), csv });
+      const sheet = await post<Sheet>('/sheets/batch', { radio_id: Number(id), csv, replace });
       navigate(`/sheet/${sheet.id}`);
     } catch (error) {
-      refused = shell.note(error);
+      const words = shell.note(error);
+      if (error instanceof Refused && error.problem.in_use) {
+        inUse = error.problem.in_use;
+        nextFree = error.problem.next_free ?? [];
+      } else refused = words;
     } finally {
       working = false;
     }
@@ -147,9 +156,16 @@
       <label class="rename" for="csv">Rows
         <textarea id="csv" rows="9" bind:value={csv} placeholder={EXAMPLE} spellcheck="false"></textarea>
       </label>
+      {#if inUse.length}
+        <div class="harm" role="alert">
+          <p><b>{inUse.length === 1 ? 'One of these slots is in use' : `${inUse.length} of these slots are in use`}.</b> Nothing is written before you choose: change the rows{nextFree.length ? ` (free: ${nextFree.slice(0, 6).join(', ')})` : ''}, or replace what they hold.</p>
+          <ul>{#each inUse as one (one.slot)}<li>Row {one.row}: slot {one.slot_text} holds {heldWords(one)}</li>{/each}</ul>
+          <button type="button" class="act" disabled={working} onclick={() => writeMany(true)}>Replace what {inUse.length === 1 ? 'it holds' : 'they hold'}</button>
+        </div>
+      {/if}
       {#if refused}<p class="harm" role="alert">{#each refused.split('\n') as line, at (at)}{line}<br />{/each}</p>{/if}
       <div class="acts">
-        <button type="button" class="act next" disabled={!csv.trim() || working} onclick={writeMany}>{working ? 'Ordering and proving…' : 'Write one sheet'}</button>
+        <button type="button" class="act" class:next={!inUse.length} disabled={!csv.trim() || working} onclick={() => writeMany()}>{working ? 'Ordering and proving…' : 'Write one sheet'}</button>
         <label class="act file">From a file<input type="file" accept=".csv,.txt,text/csv" onchange={pick} class="visually-hidden" /></label>
       </div>
     </Dialog>

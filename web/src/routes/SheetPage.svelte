@@ -235,7 +235,7 @@
   </main>
 
   <PrintedSheet sheet={following.sheet!} />
-  <Taken bind:open={taken} sheet={following.id} radio={content.radio_id} power={(content.request.power as string | null) ?? null} one={channelOf(following.sheet!, part)} step={following.steps.find((s) => s.look) ?? null} onPurpose={() => (taken = false)} />
+  <Taken bind:open={taken} sheet={following.id} radio={content.radio_id} goal={content.goal_kind} power={(content.request.power as string | null) ?? null} one={channelOf(following.sheet!, part)} step={following.steps.find((s) => s.look) ?? null} />
   <FaultTree bind:open={silent} radio={content.radio_id} slot={silentSlot} />
   <Recovery bind:open={lost} sheet={following.id} step={following.pages[following.at]?.at(-1) ?? 0} steps={content.steps} glass={model?.panel.glass ?? 'segments'} {ways} {goOn} anew={() => void ownSheet()} doubt={() => { lost = false; doubting = true; }} />
   <Dialog bind:open={doubting} title="Is the description right?">

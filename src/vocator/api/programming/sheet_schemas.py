@@ -8,6 +8,7 @@ from pydantic import AfterValidator, Field, WithJsonSchema
 from vocator.api.instants import Stamp
 from vocator.api.schemas import ChannelShape, DisplayShape, Shape, SumLine
 from vocator.core.goals.kind import About, Asks
+from vocator.core.goals.sheet import LossKind
 from vocator.core.planning.kinds import KINDS
 
 
@@ -60,6 +61,7 @@ class NewSheet(Shape):
     key: str | None = Field(default=None, max_length=40)
     goal: GoalWord = "store"
     way: Literal["long", "short"] | None = None
+    replace: bool = False
 
 
 class FoundShape(Shape):
@@ -102,6 +104,18 @@ class SlotLookShape(Shape):
     after: int = 0
 
 
+class LossShape(Shape):
+    """What goes for good with a step; one that is not meant is not drawn: what leaves the slot as it is stands in its place."""
+
+    kind: LossKind
+    slot_text: str
+    sight: str
+    meant: bool
+    leave: list[CapShape]
+    actions: list[str]
+    """What leaves it, as it is written."""
+
+
 class StepShape(Shape):
     """One step of a sheet."""
 
@@ -124,6 +138,7 @@ class StepShape(Shape):
     band: bool = True
     display: DisplayShape
     look: SlotLookShape | None = None
+    loss: LossShape | None = None
 
 
 class Counts(Shape):
@@ -210,6 +225,7 @@ class NewBatch(Shape):
 
     radio_id: int
     csv: str = Field(max_length=200_000)
+    replace: bool = False
 
 
 class SoughtShape(Shape):

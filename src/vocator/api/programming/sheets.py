@@ -69,13 +69,13 @@ def make(given: NewSheet, store: Store, asking: Who) -> SheetShape:
     """Make a proven sheet and keep it."""
     asking.may_make_sheet(store, given.radio_id)
     asked = (given.slot, given.key or given.line, given.label, given.power, given.goal, given.row, given.way)
-    return sheet_shape(open_sheet(store, given.radio_id, *asked))
+    return sheet_shape(open_sheet(store, given.radio_id, *asked, replace_held=given.replace))
 
 
 @router.post("/batch", status_code=201)
 def make_many(given: NewBatch, store: Store) -> SheetShape:
     """Make one proven sheet for many channels and keep it."""
-    return sheet_shape(open_batch(store, given.radio_id, given.csv))
+    return sheet_shape(open_batch(store, given.radio_id, given.csv, replace_held=given.replace))
 
 
 @router.get("/{sheet_id}", response_model=SheetShape)

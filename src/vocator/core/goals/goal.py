@@ -18,7 +18,7 @@ class Goal:
 
     ``channel`` is what the slot shall hold, so that receive only stands as simplex with
     ``receive_only`` set.  ``on_air`` says whether a check by sending is allowed; a ``satellite``
-    channel is never tried: no test calls outside a pass.
+    channel is never tried: no test calls outside a pass.  ``replaces`` says that what the slot holds is meant to go.
     """
 
     slot: int
@@ -33,6 +33,7 @@ class Goal:
     burst: bool = False
     group: str = ""
     satellite: bool = False
+    replaces: bool = False
 
 
 @dataclass(eq=False)

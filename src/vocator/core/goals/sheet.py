@@ -54,6 +54,28 @@ class SlotLook:
     after: int = 0
 
 
+class LossKind(StrEnum):
+    """What becomes of the channel that a slot holds."""
+
+    ERASED = "erased"
+    OVERWRITTEN = "overwritten"
+
+
+@dataclass(frozen=True, slots=True)
+class Loss:
+    """What a step takes for good from the slot it is done to.
+
+    ``sight`` stands on the display before it, empty where nothing tells.  ``leave`` are the actions that leave the slot as it is.  A step whose loss is not
+    ``meant`` is part of the sheet, so that it holds from every state, and is never shown as what comes next: only the way out is.
+    """
+
+    kind: LossKind
+    slot: str
+    sight: str
+    leave: tuple[str, ...]
+    meant: bool = False
+
+
 @dataclass(frozen=True, slots=True)
 class Step:
     """One step: what to press, what then stands on the display, and why.
@@ -62,6 +84,7 @@ class Step:
     is a look.  ``window_s`` is the time within which all its keys must fall, 0 for none.
     ``notes`` says that the operator notes what the main line shows after it.  ``unsure`` says what the manual does not
     promise of it.  ``look`` is what to look at before or within it, ``branches`` are what else may come of it, with what to do then.
+    ``loss`` is what goes for good with it.
     """
 
     actions: tuple[str, ...]
@@ -76,13 +99,18 @@ class Step:
     unsure: str = ""
     look: SlotLook | None = None
     branches: tuple[str, ...] = ()
+    loss: Loss | None = None
 
-    def as_dict(self) -> dict[str, Any]:
-        """Return the form that the command line speaks."""
+    def drawn(self) -> tuple[str, ...]:
+        """Return the actions that are shown as what comes next: the way out, where those of the step take what nobody wants to lose."""
+        return self.loss.leave if self.loss and not self.loss.meant else self.actions
+
+    def as_dict(self, to_read: bool = False) -> dict[str, Any]:
+        """Return the form that the command line speaks; ``to_read`` with the actions as drawn."""
         return {
             "group": self.group,
             "when": self.when.as_dict() if self.when else None,
-            "actions": list(self.actions),
+            "actions": list(self.drawn() if to_read else self.actions),
             "shows": self.shows,
             "say": self.say,
             "why": ". ".join((self.why, *self.branches)),

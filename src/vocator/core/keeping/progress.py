@@ -140,7 +140,7 @@ def known_after(notes: Sequence[tuple[SlotState | None, Holds, dict[str, Any] | 
     """
     known, all_of = Known(), []
     for state, holds, channel in notes:
-        if state is not SlotState.PLANNED or known.state not in HELD:
+        if state is not SlotState.PLANNED or known.state not in (*HELD, SlotState.OCCUPIED):
             known = Known(state or known.state, _held(known.channel, holds, channel))
         all_of.append(known)
     return all_of

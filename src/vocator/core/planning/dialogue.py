@@ -1,11 +1,12 @@
 """Dialogues that ask for several things in a row, of which nothing is kept before the end: slot, label, settings, yes or no."""
 
 from vocator.core.goals.goal import Goal
-from vocator.core.goals.sheet import ChapterKind, SlotLook, When
+from vocator.core.goals.sheet import ChapterKind, Loss, LossKind, SlotLook, When
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.finding import pressed, turn_keys
 from vocator.core.planning.routes import Routes, binding_for, key_for, press_text
 from vocator.core.planning.slot_chapters import open_via, pick_slot
+from vocator.core.planning.slot_look import leaving_words
 from vocator.core.planning.way_home import way_out
 from vocator.core.radio.kept import with_item
 from vocator.core.radio.screens import LabelScreen, ListScreen, PickerScreen, QuestionScreen, Screen
@@ -45,10 +46,10 @@ def store_in_dialogue(draft: Draft, routes: Routes, goal: Goal, picker: PickerSc
     onward = key_for(picker, "onto")
     assert onward is not None
     draft.step(ChapterKind.STORE, [onward], say=f"Slot {slot}: go on, {onward}", why=why)
-    answer_parts(draft, goal.channel.label, dict([group] if group else []), goal.slot)
+    answer_parts(draft, goal.channel.label, dict([group] if group else []), goal.slot, goal.replaces)
 
 
-def answer_parts(draft: Draft, label: str | None, settings: dict[int, int], slot: int) -> None:
+def answer_parts(draft: Draft, label: str | None, settings: dict[int, int], slot: int, replaces: bool = False) -> None:
     """Answer the parts of the dialogue that is open, one after the other, and end it; what is not asked for becomes new, or stays."""
     twin = draft.twin
     for _ in range(MOST_PARTS):
@@ -60,7 +61,7 @@ def answer_parts(draft: Draft, label: str | None, settings: dict[int, int], slot
         onward = keys.get("onto") or end
         assert onward is not None, f"{screen.name}: no key goes on"
         if isinstance(screen, QuestionScreen):
-            _last_question(draft, screen, onward, slot)
+            _last_question(draft, screen, onward, slot, replaces)
             continue
         actions, words = _answered(draft, screen, label, settings, "change_all" in _ahead(twin, screen))
         say = f"{words}, go on: {onward}" if words else f"Go on: {onward}"
@@ -114,7 +115,7 @@ def label_actions(twin: Twin, s: State, screen: LabelScreen, label: str) -> list
     return lines
 
 
-def _last_question(draft: Draft, screen: QuestionScreen, yes: str, slot: int) -> None:
+def _last_question(draft: Draft, screen: QuestionScreen, yes: str, slot: int, replaces: bool) -> None:
     """Say yes at the end; where a taken slot is asked for in other words, only on purpose."""
     twin = draft.twin
     text, s = twin.profile.slot_text(slot), draft.state
@@ -124,12 +125,14 @@ def _last_question(draft: Draft, screen: QuestionScreen, yes: str, slot: int) ->
         return
     taken = screen.occupied_text.replace("{slot}", text)
     leave = way_out(twin, s._replace(slots=with_item(s.slots, slot, twin.stored_from_vfo(twin.start))))
+    stop = f"If {taken} shows, {text} is taken: {leaving_words(leave, f'{yes} would overwrite it')}"
+    go = f"If {taken} shows, {text} is taken: replace what it holds, {yes}"
     draft.alternatives(
         ChapterKind.STORE,
         [
-            (When(shows=taken), [yes], f"If {taken} shows, {text} is taken: stop, or overwrite it on purpose: {yes}",
-             f"to leave it as it is: {', '.join(leave)}".replace("[", "").replace("]", "")),
             (When(shows=shown), [yes], f"If {shown} shows: {yes}", "now all of it is written at once"),
+            (When(shows=taken), [yes], go if replaces else stop, "it is asked in other words where something stands"),
         ],
-        look=SlotLook("", taken, leave),
+        SlotLook("", taken, leave),
+        Loss(LossKind.OVERWRITTEN, text, taken, leave, replaces),
     )  # fmt: skip

@@ -6,7 +6,7 @@ start is unknown) and the set of settings whose value is certain whatever the st
 
 from dataclasses import replace
 
-from vocator.core.goals.sheet import FOUND, Change, Chapter, ChapterKind, SlotLook, Step, When
+from vocator.core.goals.sheet import FOUND, Change, Chapter, ChapterKind, Loss, SlotLook, Step, When
 from vocator.core.radio.display import display
 from vocator.core.radio.perform import carry_out
 from vocator.core.radio.state import State
@@ -50,6 +50,7 @@ class Draft:
         notes: bool = False,
         look: SlotLook | None = None,
         branches: tuple[str, ...] = (),
+        loss: Loss | None = None,
     ) -> None:
         """Add a step under a chapter and follow it."""
         actions = self._own(actions)
@@ -68,6 +69,7 @@ class Draft:
             notes,
             look=look,
             branches=branches,
+            loss=loss,
         )
         if not self._chapters or self._chapters[-1][0] != chapter:
             self._chapters.append((chapter, []))
@@ -83,18 +85,22 @@ class Draft:
         steps[-1] = replace(steps[-1], shows=shows)
 
     def alternatives(
-        self, chapter: ChapterKind, options: list[tuple[When, list[str], str, str]], look: SlotLook | None = None
+        self,
+        chapter: ChapterKind,
+        options: list[tuple[When, list[str], str, str]],
+        look: SlotLook | None = None,
+        loss: Loss | None = None,
     ) -> None:
-        """Add alternatives, each with its condition, actions, words and reason; judged together.  The first is what ``look`` is of."""
+        """Add alternatives, each with its condition, actions, words and reason; judged together.  The last is what ``look`` and ``loss`` are of."""
         self._groups += 1
         seen = display(self.twin, self.state)
         chosen = next((i for i, option in enumerate(options) if option[0].holds(seen)), None)
         if not self._chapters or self._chapters[-1][0] != chapter:
             self._chapters.append((chapter, []))
         for index, (when, actions, say, why) in enumerate(options):
-            step = Step(
-                tuple(self._own(actions)), None, _plain(say), why, when, f"g{self._groups}", look=look if not index else None
-            )
+            last = index == len(options) - 1
+            group, own = f"g{self._groups}", tuple(self._own(actions))
+            step = Step(own, None, _plain(say), why, when, group, look=look if last else None, loss=loss if last else None)
             self._chapters[-1][1].append(step)
             if index == chosen:
                 self._follow(step)

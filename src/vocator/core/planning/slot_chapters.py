@@ -7,6 +7,7 @@ from vocator.core.planning.found_ways import leave_by_search
 from vocator.core.planning.list_ways import leave_list
 from vocator.core.planning.routes import Routes, Via, binding_for, key_for
 from vocator.core.radio.screens import EntryScreen, LabelScreen, PickerScreen
+from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 
 
@@ -29,11 +30,21 @@ def typed_slot(twin: Twin, slot: int) -> str | None:
 
 def open_via(draft: Draft, routes: Routes, via: Via | None) -> list[str]:
     """Return the presses that open a picker or an editor from where the draft stands."""
+    return open_from(draft.state, routes, via)
+
+
+def open_from(state: State, routes: Routes, via: Via | None) -> list[str]:
+    """Return the presses that open a picker or an editor from a state."""
     assert via is not None, "no key that is described opens where slots are stored, named or erased"
     if via.list_screen < 0:
         return list(via.actions)
-    cursor = routes.cursor_at(draft.state, via.list_screen)
-    return [*routes.go_to_list(draft.state, via.list_screen), *routes.open_entry(via.list_screen, cursor, via.entry)]
+    cursor = routes.cursor_at(state, via.list_screen)
+    return [*routes.go_to_list(state, via.list_screen), *routes.open_entry(via.list_screen, cursor, via.entry)]
+
+
+def entry_of(routes: Routes, via: Via | None) -> str:
+    """Return the name of the entry by which a picker is opened, empty where a key opens it."""
+    return routes.twin.list_at(via.list_screen).entries[via.entry].name if via and via.list_screen >= 0 else ""
 
 
 def pick_slot(draft: Draft, routes: Routes, picker: PickerScreen, slot: int) -> list[str]:

@@ -8,6 +8,8 @@ from vocator.core.radio.screens import PickerScreen
 from vocator.core.radio.state import State, Stored
 from vocator.core.radio.twin import Twin
 
+FOR_GOOD = "There is no way back."
+
 
 def look_in(twin: Twin, at: State) -> SlotLook | None:
     """Return how a list of slots tells a free slot from a taken one; None where it shows the same for both.
@@ -43,3 +45,9 @@ def _words(twin: Twin, screen: PickerScreen, at: State) -> tuple[str, str]:
         still, blinking = f"{slot} stands still", f"{slot} blinks"
         return (blinking, still) if screen.blinks == "free" else (still, blinking)
     return "dashes", "a frequency or a name"
+
+
+def leaving_words(leave: tuple[str, ...], harm: str) -> str:
+    """Say that a taken slot is left as it is, and what the next key would do to it (a clause)."""
+    stop = f"stop, and leave it as it is with {', '.join(leave)}" if leave else "stop"
+    return f"{stop}. {harm} for good"

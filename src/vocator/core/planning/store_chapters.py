@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.sheet import ChapterKind, SlotLook, When
+from vocator.core.goals.sheet import ChapterKind, Loss, LossKind, SlotLook, When
 from vocator.core.planning.dialogue import dialogue_of, store_in_dialogue
 from vocator.core.planning.draft import Draft
 from vocator.core.planning.erase_chapters import clear_slot
@@ -11,10 +11,12 @@ from vocator.core.planning.found_ways import and_back
 from vocator.core.planning.routes import Routes, binding_for, key_for
 from vocator.core.planning.setting_chapters import set_frequency
 from vocator.core.planning.setting_ways import set_all
-from vocator.core.planning.slot_chapters import letter_keys, open_via, pick_slot, picker_for, to_rest
-from vocator.core.planning.slot_look import look_in
+from vocator.core.planning.slot_chapters import entry_of, letter_keys, open_from, open_via, pick_slot, picker_for, to_rest
+from vocator.core.planning.slot_look import FOR_GOOD, leaving_words, look_in
 from vocator.core.planning.way_home import way_out
 from vocator.core.radio.display import lasting_icons
+from vocator.core.radio.kept import with_item
+from vocator.core.radio.perform import carry_out
 from vocator.core.radio.screens import PickerScreen, QuestionScreen
 from vocator.core.radio.start import reaches_by_offset
 from vocator.core.radio.state import State
@@ -61,9 +63,13 @@ def store(draft: Draft, routes: Routes, goal: Goal, group: tuple[int, int] | Non
         _look_at_slot(draft, routes, goal)
         return
     picker = picker_for(twin, "write")
-    if picker.occupied == "refuse" and not (draft.whole and draft.state.slots[goal.slot] is None):
-        clear_slot(draft, routes, goal)
-    _write(draft, routes, goal, "write", f"Store into {twin.profile.slot_text(goal.slot)}")
+    refuses = picker.occupied == "refuse" and not (draft.whole and draft.state.slots[goal.slot] is None)
+    if refuses and picker.occupied_mark:
+        _write_where_free(draft, routes, goal, picker)
+    else:
+        if refuses:
+            clear_slot(draft, routes, goal, goal.replaces)
+        _write(draft, routes, goal, "write", f"Store into {twin.profile.slot_text(goal.slot)}")
     if not reaches_by_offset(twin, goal.channel) and twin.send_frequency is None:
         assert goal.channel.tx_hz is not None
         to_rest(draft, routes)
@@ -73,6 +79,53 @@ def store(draft: Draft, routes: Routes, goal: Goal, group: tuple[int, int] | Non
         _write(draft, routes, goal, verb, "Store it as the transmit frequency of the same slot", second=True)
     to_rest(draft, routes)
     _look_at_slot(draft, routes, goal)
+
+
+def _write_where_free(draft: Draft, routes: Routes, goal: Goal, picker: PickerScreen) -> None:
+    """Look at the slot in the list in which it is stored, where a taken one is refused, and go on there if it is free; else it is erased first."""
+    twin, slot = draft.twin, draft.twin.profile.slot_text(goal.slot)
+    via, mark = routes.to_screen(twin.vfo, picker.name), picker.occupied_mark + slot
+    picked = [*open_via(draft, routes, via), *pick_slot(draft, routes, picker, goal.slot)]
+    entry = entry_of(routes, via)
+    say = f"Look at slot {slot}{f' in {entry}' if entry else ''}"
+    window = picker.quiet_ms / 1000 if picker.window else 0
+    draft.step(ChapterKind.STORE, picked, say=say, why="nothing is written yet; a taken slot is refused", window_s=window)
+    write = _keys_to_write(twin, goal, picker, "write")
+    clear, erase = _erased_first(draft, routes, goal, picker)
+    leave = way_out(twin, draft.state)
+    once = "saved twice, the slot transmits on what the VFO shows; in doubt look at the slot, do not save again"
+    taken = f"If {mark} shows, {slot} is taken: "
+    draft.alternatives(
+        ChapterKind.STORE,
+        [
+            (When(not_shows=mark), write, f"If {slot} alone shows, it is free: store, {', '.join(write)}, once",
+             once if picker.second_save else "written in one go"),
+            (When(shows=mark), [*clear, *write],
+             f"{taken}erase it, then store: {', '.join([*clear, *write])}" if goal.replaces
+             else taken + leaving_words(leave, f"In {erase or 'the list for it'} it could be erased"),
+             FOR_GOOD if goal.replaces else f"{picker.occupied_mark} means taken"),
+        ],
+        SlotLook(f"{slot} alone", mark, leave),
+        Loss(LossKind.ERASED, slot, mark, leave, goal.replaces),
+    )  # fmt: skip
+
+
+def _erased_first(draft: Draft, routes: Routes, goal: Goal, picker: PickerScreen) -> tuple[list[str], str]:
+    """Return what erases the taken slot that is picked and picks it anew for the store, and the name of the entry that erases."""
+    twin, eraser = draft.twin, picker_for(draft.twin, "erase")
+    erase, back = key_for(eraser, "erase"), key_for(picker, "back") or key_for(picker, "home")
+    assert erase is not None and back is not None
+    at = draft.state._replace(slots=with_item(draft.state.slots, goal.slot, twin.stored_from_vfo(twin.start)))
+    to_erase, to_write = routes.to_screen(twin.vfo, eraser.name), routes.to_screen(twin.vfo, picker.name)
+    clear = [
+        back,
+        *open_from(carry_out(twin, at, (back,)), routes, to_erase),
+        *pick_slot(draft, routes, eraser, goal.slot),
+        erase,
+    ]
+    after = carry_out(twin, at, clear)
+    again = [*open_from(after, routes, to_write), *pick_slot(draft, routes, picker, goal.slot)]
+    return [*clear, *again], entry_of(routes, to_erase)
 
 
 def _to_vfo(draft: Draft, picker: PickerScreen) -> None:
@@ -100,6 +153,12 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str, second
             f"{say}, once",
             "saved twice, the slot sends on what the VFO shows; in doubt look at the slot, do not save again",
         )
+    meant = open_question and (goal.replaces or goal.slot == twin.profile.call_slot)
+    slot = twin.profile.slot_text(goal.slot)
+    loss = None
+    if meant and picker.occupied == "overwrite":
+        say, loss = _replacing(say, slot, goal.replaces), Loss(LossKind.OVERWRITTEN, slot, "", way_out(twin, at), meant=True)
+        open_question = False
     look = look_in(twin, at) if open_question and picker.occupied == "overwrite" else None
     if look is not None:
         say = f"{say} if it is free ({look.free}); stop if it is taken ({look.taken})"
@@ -112,16 +171,19 @@ def _write(draft: Draft, routes: Routes, goal: Goal, verb: str, say: str, second
         say = f"{say}, if memory mode showed that it is free"
         why = "an occupied slot is overwritten unasked, and nothing shows it here: in doubt leave, and look in memory mode first"
     if look is not None and not window:
-        slot = twin.profile.slot_text(goal.slot)
         mark = None if picker.occupied_mark else slot
         draft.step(
             ChapterKind.STORE, picked, shows=mark, say=f"Pick slot {slot}, look whether it is free", why="nothing is written yet"
         )
         picked = []
     look = replace(look, after=len(picked)) if look else None
-    draft.step(ChapterKind.STORE, [*picked, *actions], shows=shows, say=say, why=why, window_s=window, look=look)
+    draft.step(ChapterKind.STORE, [*picked, *actions], shows=shows, say=say, why=why, window_s=window, look=look, loss=loss)
     if asks:
         _confirm_if_asked(draft, picker, goal, at)
+
+
+def _replacing(say: str, slot: str, asked: bool) -> str:
+    return f"{say}: what it holds is replaced, as asked" if asked else f"{say}: {slot} always holds a channel, which is replaced"
 
 
 def _keys_to_write(twin: Twin, goal: Goal, picker: PickerScreen, verb: str) -> list[str]:
@@ -163,8 +225,11 @@ def _confirm_if_asked(draft: Draft, picker: PickerScreen, goal: Goal, at: State)
     assert yes is not None
     slot = draft.twin.profile.slot_text(goal.slot)
     leave = way_out(draft.twin, at._replace(stack=(*at.stack, at.screen), screen=number))
-    say = f"If {question.text} shows, {slot} is taken: stop, or overwrite it on purpose: {yes}"
-    why = f"to leave it as it is: {', '.join(leave)}" if leave else "the slot is occupied; it is overwritten"
+    if goal.replaces:
+        say, why = f"If {question.text} shows, {slot} is taken: replace what it holds, {yes}", FOR_GOOD
+    else:
+        say = f"If {question.text} shows, {slot} is taken: {leaving_words(leave, f'{yes} would overwrite it')}"
+        why = "the radio asks only where something stands"
     draft.step(
         ChapterKind.STORE,
         [yes],
@@ -172,6 +237,7 @@ def _confirm_if_asked(draft: Draft, picker: PickerScreen, goal: Goal, at: State)
         say=say,
         why=_plainly(why),
         look=SlotLook("", question.text, leave),
+        loss=Loss(LossKind.OVERWRITTEN, slot, question.text, leave, goal.replaces),
     )
 
 

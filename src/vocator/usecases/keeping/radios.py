@@ -8,13 +8,13 @@ from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.channel.channel import Channel
-from vocator.core.keeping.records import Radio, Slot, SlotEvent, SlotState
+from vocator.core.keeping.records import HELD, Radio, Slot, SlotEvent, SlotState
 from vocator.core.keeping.slot_marks import Mark, ranges_of, states_of, with_marks
 from vocator.core.radio.profile import Profile
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import write_held
 from vocator.storage.repositories import RadioRepository, StationRepository
-from vocator.usecases.errors import NotFound
+from vocator.usecases.errors import Held, NotFound
 from vocator.usecases.programming.resolve_line import resolve_line
 from vocator.usecases.programming.sheet_view import sum_lines
 from vocator.usecases.twin.twins import twin_of
@@ -40,7 +40,7 @@ class RadioView:
         """Return what is known of each slot: what was noted of it alone, else what was said of its range."""
         noted = {s.slot: s.state for s in self.slots if s.state is not SlotState.UNKNOWN}
         marked = states_of(self.profile.slot_count, [Mark(SlotState(s), a, b) for s, a, b in self.radio.marks])
-        return [noted.get(key, state) for key, state in zip(self.keys, marked, strict=True)]
+        return [_known(noted.get(key), state) for key, state in zip(self.keys, marked, strict=True)]
 
     def next_free(self, count: int = 3) -> list[str]:
         """Return the lowest slots that are known to be free; a slot that nobody looked at is not one of them."""
@@ -54,6 +54,12 @@ class RadioView:
     def waiting(self) -> list[Slot]:
         """Return the slots that were written and not yet looked at."""
         return [s for s in self.slots if s.state is SlotState.WRITTEN]
+
+
+def _known(noted: SlotState | None, said: SlotState) -> SlotState:
+    """Return what is known of a slot by itself and by its range: a plan does not make a taken slot free to write."""
+    planned_over = noted is SlotState.PLANNED and said in (SlotState.OCCUPIED, SlotState.KEEP_OUT)
+    return said if noted is None or planned_over else noted
 
 
 def view_of(session: Session, radio: Radio) -> RadioView:
@@ -101,6 +107,36 @@ def check_slot(view: RadioView, slot: str) -> None:
             "one that is not kept out",
             "Take another, or mark it otherwise in Radios.",
         )
+
+
+def held_in(view: RadioView, slot: str, wanted: Channel | None) -> Held | None:
+    """Return what a slot is known to hold beside ``wanted``; None where nothing is known, or where it is the same pair of frequencies, set right.
+
+    The radio's call channel always holds something.
+    """
+    index = view.profile.slot_index(slot)
+    if index is None:
+        return None
+    key = view.profile.slot_key(index)
+    kept = next((s for s in view.slots if s.slot == key), None)
+    state = view.states()[index]
+    if state not in (*HELD, SlotState.OCCUPIED) and index != view.profile.call_slot:
+        return None
+    channel = Channel.from_dict(kept.channel) if kept and kept.channel and kept.state is not SlotState.PLANNED else None
+    if channel is not None and wanted is not None and _pair(channel) == _pair(wanted):
+        return None
+    return Held(key, view.profile.slot_text(index), channel.rx_hz if channel else None, channel.label if channel else None)
+
+
+def _pair(channel: Channel) -> tuple[int, int]:
+    """Return a channel's two frequencies as a slot holds them, in hertz: what only receives stands there as simplex."""
+    return channel.rx_hz, channel.rx_hz if channel.tx_hz is None else channel.tx_hz
+
+
+def ours(view: RadioView, slot: str) -> bool:
+    """Whether what a slot holds was written from here."""
+    index = view.profile.slot_index(slot)
+    return index is not None and view.states()[index] in HELD
 
 
 def note_slot(

@@ -81,12 +81,18 @@ def sheet_rows(steps: list[dict[str, Any]]) -> tuple[tuple[Cell | str, ...], ...
     return tuple(
         (
             str(s["number"] + 1),
-            Cell(" ".join(s["actions"]), "keys") if s["actions"] else Cell("look"),
+            Cell(" ".join(_drawn(s)), "keys") if _drawn(s) else Cell("look"),
             Cell(s["say"]),
             Cell(s["shows"] or "", "glass"),
         )
         for s in steps
     )
+
+
+def _drawn(step: dict[str, Any]) -> list[str]:
+    """Return the actions that are drawn: the way out, where those of the step take what nobody wants to lose."""
+    loss = step.get("loss")
+    return list(loss["actions"] if loss and not loss["meant"] else step["actions"])
 
 
 def sheet_cards(session: Session, sheet_id: str, size: str, address: str = "") -> bytes:

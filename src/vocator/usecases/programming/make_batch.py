@@ -30,8 +30,8 @@ class MadeBatch:
     rows: tuple[ChannelRow, ...]
     start: State
 
-    def as_dict(self) -> dict[str, Any]:
-        """Return the form that the command line speaks."""
+    def as_dict(self, to_read: bool = False) -> dict[str, Any]:
+        """Return the form that the command line speaks, ``to_read`` as for one sheet."""
         profile = self.twin.profile
         tallies = [p.run.tally for p in self.batch.parts]
         names = ("taps", "holds", "clicks", "digits", "touches")
@@ -73,7 +73,7 @@ class MadeBatch:
                 {"slot": profile.slot_key(goal.slot), "part": b.part, "why": b.why, "nearest": b.nearest}
                 for goal, b in self.batch.beyond
             ],
-            "chapters": [{"title": str(c.kind), "steps": [s.as_dict() for s in c.steps]} for c in self.sheet().chapters],
+            "chapters": [{"title": str(c.kind), "steps": [s.as_dict(to_read) for s in c.steps]} for c in self.sheet().chapters],
         }
 
     def _changes(self) -> list[Change]:
@@ -128,7 +128,8 @@ def batch_of(
     for row in rows:
         label = request.label if row.label is None else row.label
         asked = replace(request, slot=row.slot, line=row.line, label=label, power=row.power, row=row.row or request.row)
-        asked = replace(asked, never_send=row.never_send or request.never_send)
+        may_go = request.replace or row.slot in request.replace_slots
+        asked = replace(asked, never_send=row.never_send or request.never_send, replace=may_go, replace_slots=())
         try:
             goal = _into_group(twin, goal_of(asked, twin)[0], row.group, grouped=any(r.group for r in rows))
         except (Refusal, Doubtful) as error:

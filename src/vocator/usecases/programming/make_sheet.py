@@ -37,7 +37,8 @@ class SheetRequest:
     """What is asked for; the fields are the options of ``vocator sheet``.
 
     Without a ``label`` the slot takes the name that stands in the line; an empty one leaves it out.  ``after`` holds the fields of the request whose sheet was carried out last on this radio:
-    the short way counts on what it left.
+    the short way counts on what it left.  ``replace`` says that what the slot holds is meant to go, ``replace_slots`` of which slots of
+    a list of channels.
     """
 
     model: str
@@ -56,6 +57,8 @@ class SheetRequest:
     after: dict[str, Any] | None = None
     proof: str = "quick"
     never_send: bool = False
+    replace: bool = False
+    replace_slots: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -71,8 +74,8 @@ class MadeSheet:
     start: State
     heard: str | None = None
 
-    def as_dict(self) -> dict[str, Any]:
-        """Return the form that the command line speaks."""
+    def as_dict(self, to_read: bool = False) -> dict[str, Any]:
+        """Return the form that the command line speaks; ``to_read`` has what leaves a slot in place of keys whose loss is not meant."""
         tally = self.run.tally
         profile = self.twin.profile
         return {
@@ -94,7 +97,7 @@ class MadeSheet:
             },
             "changes": [c.as_dict() for c in self.sheet.changes],
             "limits": list(self.sheet.limits),
-            "chapters": [{"title": str(c.kind), "steps": [s.as_dict() for s in c.steps]} for c in self.told().chapters],
+            "chapters": [{"title": str(c.kind), "steps": [s.as_dict(to_read) for s in c.steps]} for c in self.told().chapters],
         }
 
     def told(self) -> Sheet:
@@ -200,6 +203,7 @@ def goal_of(request: SheetRequest, twin: Twin) -> tuple[Goal, Resolution | None]
         request.goal,
         burst=resolution.burst,
         satellite=satellite,
+        replaces=request.replace,
     )
     return goal, resolution
 

@@ -8,7 +8,7 @@ from typing import Any
 
 from vocator.core.channel.channel import megahertz
 from vocator.core.goals.kind import About
-from vocator.core.goals.sheet import WITH_BAND, ChapterKind, Step, grouped
+from vocator.core.goals.sheet import WITH_BAND, ChapterKind, Loss, Step, grouped
 from vocator.core.goals.speech import caps, say_action
 from vocator.core.planning.kinds import KINDS
 from vocator.core.planning.slot_look import shown_both_ways
@@ -109,15 +109,25 @@ def _step_view(made: MadeSheet, number: int, chapter: str, frame: Frame) -> dict
         "band": chapter in WITH_BAND,
         "display": display_dict(frame.seen),
         "look": _look_view(made, number, step) if step.look else None,
+        "loss": _loss_view(made, step.loss) if step.loss else None,
     }
+
+
+def _loss_view(made: MadeSheet, loss: Loss) -> dict[str, Any]:
+    """Return what goes for good with a step, and what leaves the slot as it is."""
+    return {"kind": str(loss.kind), "slot_text": loss.slot, "sight": loss.sight, "meant": loss.meant,
+            "leave": _caps(made, loss.leave), "actions": list(loss.leave)}  # fmt: skip
 
 
 def _look_view(made: MadeSheet, number: int, step: Step) -> dict[str, Any]:
     """Return how a free and a taken slot look before a step, and what leaves the slot as it is."""
     assert step.look is not None
     first = step.actions[: step.look.after]
-    at = carry_out(made.twin, made.run.frames[number - 1].state, first)
-    drawn = [display_dict(s) for s in shown_both_ways(made.twin, at)] if step.look.free and not step.group else [None, None]
+    before = number - 1
+    while step.group and made.run.frames[before].step.group == step.group:
+        before -= 1
+    at = carry_out(made.twin, made.run.frames[before].state, first)
+    drawn = [display_dict(s) for s in shown_both_ways(made.twin, at)] if step.look.free else [None, None]
     return {
         "free": step.look.free,
         "taken": step.look.taken,
@@ -141,7 +151,7 @@ def _pages(steps: list[Step], titles: list[str]) -> list[list[int]]:
         numbers = list(range(number, number + len(run)))
         look = len(run) == 1 and not run[0].actions
         joins = pages and look and not steps[pages[-1][-1]].actions and titles[pages[-1][-1]] == titles[number]
-        picked = run[0].look is not None and run[0].look.free and not run[0].look.after and run[0].group is None
+        picked = any(s.look is not None and s.look.free and not s.look.after for s in run)
         if joins or picked:
             pages[-1] += numbers
         else:

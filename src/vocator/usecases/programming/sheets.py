@@ -9,17 +9,17 @@ from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.channel.channel import Channel, tone_use
-from vocator.core.goals.kind import About, Leaves
+from vocator.core.goals.kind import About, Asks, Leaves
 from vocator.core.keeping.progress import progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Tick
 from vocator.core.planning.kinds import KINDS
 from vocator.core.refusal import Refusal
-from vocator.files.channels_csv import read_channels
+from vocator.files.channels_csv import ChannelRow, read_channels
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
-from vocator.usecases.errors import NotFound
-from vocator.usecases.keeping.radios import RadioView, check_slot, view_of
+from vocator.usecases.errors import Held, NotFound, SlotsInUse
+from vocator.usecases.keeping.radios import RadioView, check_slot, find_radio, held_in, ours, view_of
 from vocator.usecases.programming.line_view import may_send
 from vocator.usecases.programming.make_sheet import SheetRequest
 from vocator.usecases.programming.resolve_line import resolve_line
@@ -65,22 +65,30 @@ def open_sheet(
     row: str | None,
     way: str | None = None,
     chain: Chain | None = None,
+    replace_held: bool = False,
 ) -> KeptSheet:
     """Make a proven sheet for one of my radios and keep it, by the way asked for or else the station's.
 
-    The short way counts on the radio's last sheet; without one, the long way is taken.
-    Raises what ``make_sheet`` raises, and NotFound for the radio.
+    The short way counts on the radio's last sheet; without one, the long way is taken.  ``replace_held`` says that what the slot holds
+    may go.  Raises what ``make_sheet`` raises, NotFound for the radio, and SlotsInUse for a slot known to hold something else.
     """
     radio = _radio(session, radio_id)
-    if KINDS[goal].leaves is Leaves.WRITTEN:
-        check_slot(view_of(session, radio), slot)
     station = StationRepository(session).get()
     tx_hz = None
     if KINDS[goal].about is About.CHANNEL:
-        tx_hz = resolve_line(line, station.region, station.receive).channel.tx_hz
+        channel = resolve_line(line, station.region, station.receive).channel
+        tx_hz = channel.tx_hz
+        leaves = KINDS[goal].leaves
+        if Asks.SLOT in KINDS[goal].asks and leaves in (Leaves.WRITTEN, Leaves.FOUND):
+            view = view_of(session, radio)
+            check_slot(view, slot)
+            held = held_in(view, slot, channel if leaves is Leaves.WRITTEN else None)
+            if held is not None and not replace_held and chain is None:
+                raise SlotsInUse((held,), tuple(view.next_free()))
+            replace_held = ours(view, slot) or (held is not None and replace_held)
     request = SheetRequest(
         radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long",
-        known_memory(session, radio), goal, may_send(station, tx_hz),
+        known_memory(session, radio), goal, may_send(station, tx_hz), replace=replace_held,
     )  # fmt: skip
     after = _last_request(session, radio) if goal == "store" else None
     short = replace(request, way="short", after=after) if after else None
@@ -115,9 +123,11 @@ def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
 
 
 def _note_planned(session: Session, sheet: KeptSheet, slot: str, words: str, channel: dict[str, Any]) -> None:
-    """Note a slot as planned, unless it is known to hold something already."""
+    """Note a slot as planned, unless it is known, by itself or by its range, to hold something already."""
     radios = RadioRepository(session)
-    if radios.slot(sheet.radio_id, slot).state in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
+    view = find_radio(session, sheet.radio_id)
+    index = view.profile.slot_index(slot)
+    if index is not None and view.states()[index] in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
         radios.note(sheet.radio_id, SlotEvent(sheet.created_at, slot, SlotState.PLANNED, f"planned: {words}", channel))
 
 
@@ -134,11 +144,19 @@ def _last_request(session: Session, radio: Radio) -> dict[str, Any] | None:
     return {k: v for k, v in last.content["request"].items() if k not in ("after", "start")}
 
 
-def open_batch(session: Session, radio_id: int, text: str, region: str | None = None, chain: Chain | None = None) -> KeptSheet:
+def open_batch(
+    session: Session,
+    radio_id: int,
+    text: str,
+    region: str | None = None,
+    chain: Chain | None = None,
+    replace_held: bool | None = None,
+) -> KeptSheet:
     """Make one proven sheet for many channels given as CSV, and keep it; ``region`` in place of the station's.
 
-    Raises NotFound for the radio, DataFileError with every row that cannot be taken,
-    Beyond where the radio can do none of them.
+    ``replace_held`` says whether what their slots hold may go; None: what Vocator wrote there may, what else is there is left.
+    Raises NotFound for the radio, DataFileError with every row that cannot be taken, SlotsInUse for slots known to hold
+    something else, Beyond where the radio can do none of them.
     """
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
@@ -153,6 +171,13 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     ]
     if kept_out:
         raise DataFileError(kept_out)
+    rows = read_channels(text, "your list")
+    held = [(row, one) for row in rows if (one := _held_by_row(known, row, request))]
+    if held and replace_held is False:
+        raise SlotsInUse(tuple(replace(one, row=row.number) for row, one in held), tuple(known.next_free(len(rows))))
+    asked = {row.slot for row, _ in held if replace_held}
+    may_go = tuple(row.slot for row in rows if row.slot in asked or ours(known, row.slot))
+    request = replace(request, replace_slots=may_go)
     view = drawn_batch(request, text)
     count = len(view["parts"])
     title = f"{count} channels, {view['parts'][0]['slot_text']} first"
@@ -163,6 +188,14 @@ def open_batch(session: Session, radio_id: int, text: str, region: str | None = 
     sheet = KeptSheet(_id_of(chain), radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, clock.utc_now())
     keep_sheet(session, sheet)
     return sheet
+
+
+def _held_by_row(view: RadioView, row: ChannelRow, request: SheetRequest) -> Held | None:
+    try:
+        channel = resolve_line(row.line, request.region, request.receive).channel
+    except Refusal:
+        return None  # it is refused with its reason when the sheet is made
+    return held_in(view, row.slot, channel)
 
 
 def _kept_out(view: RadioView, slot: str) -> Refusal | None:

@@ -1,5 +1,9 @@
 /** A memory map as tiles: slots of which something was noted one by one, long runs of the same state folded to one tile. */
 import type { Radio } from '../api';
+import { megahertz } from '../passes/time.svelte';
+
+/** What a slot is known to hold, in words. */
+export const heldWords = (held: { rx_hz: number | null; label: string | null } | null): string => (held?.rx_hz ? `${megahertz(held.rx_hz)}${held.label ? ` ${held.label}` : ''}` : 'something');
 
 export const STATES = {
   unknown: { mark: '?', words: 'unknown' },
@@ -35,8 +39,8 @@ export function fold(radio: Radio, opened: Set<string>, chosen: string | null): 
     const text = radio.slot_texts[n]!;
     const slot = known.get(keys[n]!);
     if (slot) {
-      const label = slot.channel ? slot.channel.label || (slot.channel.rx_hz / 1e6).toFixed(3) : '';
-      tiles.push({ kind: 'slot', slot: slot.slot, text, state: slot.state as SlotState, label, count: 1 });
+      const label = slot.channel && (!radio.states || state(n) === slot.state) ? slot.channel.label || megahertz(slot.channel.rx_hz) : '';
+      tiles.push({ kind: 'slot', slot: slot.slot, text, state: radio.states ? state(n) : (slot.state as SlotState), label, count: 1 });
       continue;
     }
     let last = n;

@@ -3,6 +3,7 @@ import { get, post, type ContactIn, type Kept, type Plan, type Play, type Rehear
 import { keep, recall } from '../keeping/keep';
 import { shell } from '../shell/state.svelte';
 import { NO_ROOM, Waiting } from '../keeping/waiting';
+import { megahertz } from './time.svelte';
 
 export const AHEAD_S = 8;
 
@@ -156,7 +157,7 @@ export class Ride {
     if (!hz) return pressed && play.trace.some((t) => t.action.includes('PTT')) ? 'PTT sends nothing from here' : '';
     const sender = play.sides.find((s) => s.main)!;
     const from = row(sender.side, sender.slot);
-    if (!from) return `You sent on ${(hz / 1e6).toFixed(3)}: that is no slot of the set`;
+    if (!from) return `You sent on ${megahertz(hz)}: that is no slot of the set`;
     if (from.memory === -1) {
       this.armedAt = Math.max(this.at, 0);
       return 'Armed: back to the set, then call';

@@ -6,11 +6,12 @@
   import { keepSheet } from '../../keeping/sheets';
   import { navigate } from '../../../router';
   import { shell } from '../../shell/state.svelte';
-  import { slotOf } from '../../keeping/fold';
+  import { heldWords, slotOf } from '../../keeping/fold';
   import RadioPicture from '../../twin/RadioPicture.svelte';
 
   let { radio, model, line, found, near, next }: { radio: Radio; model: Model; line: string; found: Resolution | null; near: Schemas['ListedShape'] | null; next: boolean } = $props();
 
+  type InUse = NonNullable<Problem['in_use']>[number];
   let slotTyped = $state<string | null>(null);
   let labelTyped = $state<string | null>(null);
   let power = $state('');
@@ -22,7 +23,13 @@
   let label = $derived(labelTyped ?? found?.channel.label ?? '');
   let known = $derived(found !== null && found.doubts.length === 0);
   let ready = $derived(known && slot.trim() !== '');
-  let occupied = $derived(radio.slots.find((s) => s.slot === slotOf(radio, slot) && s.channel));
+  /** Whether something is known to stand in the slot; what it is and what is to be done, the server asks. */
+  let inUse = $derived.by(() => {
+    const at = radio.slot_keys.indexOf(slotOf(radio, slot) ?? '');
+    return at >= 0 && ['occupied', 'written', 'read_back', 'checked'].includes(radio.states?.[at] ?? '');
+  });
+  let asked = $state<{ slot: string; held: InUse | null; free: string | null } | null>(null);
+  let asks = $derived(asked && asked.slot === slot.trim() ? asked : null);
 
   let seeks = $derived(model.searches && found !== null && found.channel.tone_mode === 'none' && !found.receive_only);
 
@@ -35,11 +42,12 @@
     return model.power_watts.every((w) => w === null) && needed <= 1 ? model.power_lowest : null;
   });
 
-  async function make(event: Event, goal: 'store' | 'hear-tone' | 'hear-code' = 'store'): Promise<void> {
+  async function make(event: Event, goal: 'store' | 'hear-tone' | 'hear-code' = 'store', replace = false): Promise<void> {
     event.preventDefault();
     if (!(goal === 'store' ? ready : known) || busy) return;
     busy = true;
     refused = null;
+    asked = null;
     try {
       const sheet = await post<Sheet>('/sheets', {
         radio_id: radio.id,
@@ -49,13 +57,16 @@
         power: power || null,
         row: row || null,
         goal,
+        replace,
       });
       keep('radio', radio.id);
       await keepSheet(sheet);
       navigate(`/sheet/${sheet.id}`);
     } catch (error) {
       const words = shell.note(error);
-      refused = error instanceof Refused ? error.problem : { title: words };
+      const problem: Partial<Problem> = error instanceof Refused ? error.problem : { title: words };
+      if (problem.in_use) asked = { slot: slot.trim(), held: problem.in_use[0] ?? null, free: problem.next_free?.[0] ?? null };
+      else refused = problem;
     } finally {
       busy = false;
     }
@@ -90,7 +101,15 @@
   <button class="act" class:next={next && ready} type="submit" disabled={!ready || busy}>{busy ? 'Proving…' : 'Write the keys'}</button>
   {#if seeks}<p class="note">Tone not known? <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-tone')}>Find the tone while somebody talks</button>{#if model.searches_codes}, <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-code')}>or the code</button>{/if}</p>{/if}
   {#if near && enough && power !== enough}<p class="note"><button type="button" class="act plain" onclick={() => (power = enough!)}>Power {enough}</button> is enough for {near.name}, {near.distance_km.toFixed(0)} km away with a plain antenna (hills are not considered).</p>{/if}
-  {#if occupied}<p class="note">Slot {slot} is known to hold {(occupied.channel!.rx_hz / 1e6).toFixed(3)}: it will be replaced.</p>{/if}
+  {#if asks}
+    <div class="harm note" role="alert">
+      <p><b>Slot {asks.held?.slot_text ?? slot} holds {heldWords(asks.held)}.</b> Nothing is written before you choose.</p>
+      <div class="acts">
+        {#if asks.free}<button type="button" class="act" disabled={busy} onclick={(e) => { slotTyped = asks!.free; void make(e); }}>Take {asks.free}, the next free</button>{/if}
+        <button type="button" class="act" disabled={busy} onclick={(e) => make(e, 'store', true)}>Replace what it holds</button>
+      </div>
+    </div>
+  {:else if inUse}<p class="note">Slot {slot} is in use: you are asked before it is replaced.</p>{/if}
   {#if refused}
     <div class="harm note" role="alert">
       <b>{refused.found ?? refused.title}</b>
@@ -143,6 +162,14 @@
   .note {
     flex: 1 1 100%;
     margin: 0;
+  }
+  .note p {
+    margin: 0 0 8px;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
   }
   .power select {
     width: 100%;

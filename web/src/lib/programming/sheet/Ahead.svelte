@@ -2,13 +2,14 @@
 <script lang="ts">
   import type { Step } from '../../api';
   import CapView from '../../twin/cap/CapView.svelte';
+  import { drawnCaps } from './alternatives';
 
   let { steps }: { steps: Step[] } = $props();
 </script>
 
 <ol class="ahead" aria-label="Next steps">
   {#each steps as step (step.number)}
-    <li>{step.say} <span>{#each step.caps as cap, at (at)}<CapView {cap} small />{/each}</span></li>
+    <li>{step.say} <span>{#each drawnCaps(step) as cap, at (at)}<CapView {cap} small />{/each}</span></li>
   {/each}
 </ol>
 

@@ -4,7 +4,7 @@
   import type { Sheet, Step } from '../../api';
   import CapView from '../../twin/cap/CapView.svelte';
   import { ownRow } from '../../twin/glass/rows';
-  import { alternatives } from './alternatives';
+  import { alternatives, drawnCaps, lossOf } from './alternatives';
 
   let { sheet }: { sheet: Sheet } = $props();
 
@@ -36,7 +36,7 @@
     let before: Step | null = null;
     for (const page of content.pages) {
       const steps = page.map((n) => content.steps[n]!);
-      const drawn = steps.length > 1 && steps.every((s) => s.group && s.actions.length) ? alternatives(steps) : steps.map((step) => ({ says: [step.say], step }));
+      const drawn = steps.length > 1 && steps.every((s) => s.group && s.actions.length && !lossOf(s)) ? alternatives(steps) : steps.map((step) => ({ says: [step.say], step }));
       for (const { says, step } of drawn) {
         found.push({ step, say: drawn.length < steps.length ? `${says.join(', or ')}${says.length > 1 ? '' : step.say.slice(says[0]!.length)}` : step.say, opens: before?.chapter !== step.chapter || starts.has(step.number) });
         before = step;
@@ -71,8 +71,8 @@
       {/if}
       <tbody><tr class:sometimes={step.when !== null}>
         <td class="number">{at + 1}<i></i></td>
-        <td>{say}{#if step.window_s > 0}<small>read it all first: {step.window_s} s from the last key</small>{/if}{#if step.on_air}<small>on air: {step.why}</small>{/if}{#if step.unsure}<small>look closely: {step.unsure}</small>{/if}</td>
-        <td><span class="caps">{#each step.caps as cap, n (n)}<CapView {cap} small />{/each}</span></td>
+        <td>{#if step.loss?.meant}<b>{step.loss.kind === 'erased' ? 'Erases' : 'Replaces'} what slot {step.loss.slot_text} holds. </b>{/if}{say}{#if step.window_s > 0}<small>read it all first: {step.window_s} s from the last key</small>{/if}{#if step.on_air}<small>on air: {step.why}</small>{/if}{#if step.unsure}<small>look closely: {step.unsure}</small>{/if}</td>
+        <td><span class="caps">{#each drawnCaps(step) as cap, n (n)}<CapView {cap} small />{/each}</span></td>
         <td class="shows">{shown(step)}{#if step.look}<small>{[step.look.free && `free: ${step.look.free}`, step.look.taken && `taken: ${step.look.taken}, then stop`].filter(Boolean).join('; ')}</small>{/if}</td>
       </tr></tbody>
     {/each}

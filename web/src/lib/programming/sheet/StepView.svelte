@@ -3,7 +3,8 @@
   import type { Certain, Step } from '../../api';
   import CapView from '../../twin/cap/CapView.svelte';
   import Glass from '../../twin/glass/Glass.svelte';
-  import { alternatives } from './alternatives';
+  import { alternatives, lossOf } from './alternatives';
+  import LossRow from './LossRow.svelte';
 
   const MANY = 8;
 
@@ -12,39 +13,50 @@
   let last = $derived(steps.at(-1));
   let looks = $derived(steps.length > 0 && steps.every((s) => s.actions.length === 0));
   /** A slot is picked, looked at, and then written: one step inside a window, else two. */
-  let picked = $derived(steps.length <= 2 && last?.look?.free_display && !last.group ? last : null);
-  let pickCaps = $derived(picked ? [...(steps.length === 2 ? steps[0]!.caps : []), ...picked.caps.slice(0, picked.look!.after)] : []);
-  let forks = $derived(steps.length > 1 && !looks && !picked);
-  let mayBeTaken = $derived(taken && !picked && steps.some((s) => s.look));
+  let picked = $derived(last?.look?.free_display && steps.length <= (last.group ? 3 : 2) ? last : null);
+  let lost = $derived(steps.map(lossOf).find(Boolean) ?? null);
+  /** Where both ways are steps of their own: the one of a free slot. */
+  let freeStep = $derived(picked?.group ? (steps.find((s) => s.group && s !== picked) ?? null) : null);
+  let pickFirst = $derived(picked && steps[0] !== picked && steps[0] !== freeStep ? steps[0]! : null);
+  let pickCaps = $derived(picked ? [...(pickFirst?.caps ?? []), ...(picked.group ? [] : picked.caps.slice(0, picked.look!.after))] : []);
+  let freeCaps = $derived(picked ? (freeStep?.caps ?? picked.caps.slice(picked.look!.after)) : []);
+  let forks = $derived(!picked && !looks && (steps.length > 1 || (lost !== null && steps[0]!.when !== null)));
+  let window = $derived(Math.max(0, ...steps.map((s) => s.window_s)));
   let only = $derived(steps.length === 1 ? steps[0]! : null);
   let sure = $derived(only ? (certain[only.number] ?? null) : null);
   /** The main line hangs on how the radio was left. */
   let anyMain = $derived(sure !== null && !sure.main && only !== null && only.actions.length > 0);
 
-  let merged = $derived(alternatives(steps));
+  let merged = $derived(alternatives(steps.filter((s) => !lossOf(s))));
 </script>
 
 {#each steps.filter((s) => s.unsure) as step (step.number)}<p class="caution" role="note"><b>Look closely here.</b> {step.unsure}.</p>{/each}
 {#if picked}
   {@const look = picked.look!}
-  <h2>{steps.length === 2 ? steps[0]!.say : picked.say.replace(/ \(.*/, '')}</h2>
-  {#if picked.window_s > 0}<p class="window"><b>Read it all first:</b> the window is {picked.window_s} s from the last key.</p>{/if}
+  <h2>{pickFirst?.say ?? picked.say.replace(/ \(.*/, '')}</h2>
+  {#if window > 0}<p class="window"><b>Read it all first:</b> the window is {window} s from the last key.</p>{/if}
   <div class="caps big">{#each pickCaps as cap, at (at)}<CapView {cap} />{/each}</div>
   <div class="both">
     {#if look.free_display}<figure>
         <figcaption><b>Free:</b> {look.free}</figcaption>
         <Glass display={look.free_display} kind={glass} />
-        <div class="caps">{#each picked.caps.slice(picked.look!.after) as cap, at (at)}<CapView {cap} />{/each}</div>
+        <div class="caps">{#each freeCaps as cap, at (at)}<CapView {cap} />{/each}</div>
       </figure>{/if}
     {#if look.taken_display}<figure>
         <figcaption><b>Taken:</b> {look.taken}</figcaption>
         <Glass display={look.taken_display} kind={glass} />
-        {#if taken}<button type="button" class="act" onclick={taken}>Stop: it is taken</button>{/if}
+        {#if lost?.meant}<LossRow loss={lost} caps={picked.caps} bare />
+        {:else}
+          <div class="stop">
+            {#if look.leave.length}<span class="caps">{#each look.leave as cap, at (at)}<CapView {cap} />{/each}</span>{/if}
+            {#if taken}<button type="button" class="act" onclick={taken}>Stop: it is taken…</button>{/if}
+          </div>
+        {/if}
       </figure>{/if}
   </div>
   <p class="then">Then the display shows</p>
   <Glass display={picked.display} kind={glass} before={before?.display ?? null} mark={picked.shows ?? ''} certain={certain[picked.number] ?? null} />
-  <p class="why">{picked.why}</p>
+  <p class="why">{(freeStep ?? picked).why}</p>
 {:else if forks}
   <h2>Look at the display</h2>
   <ul class="ways">
@@ -54,7 +66,8 @@
         <span class="caps">{#each line.step.caps as cap, at (at)}<CapView {cap} small />{/each}</span>
       </li>
     {/each}
-    <li class="none"><span class="if">None of these:</span> <b>go on</b></li>
+    {#each steps.filter(lossOf) as step (step.number)}<li><LossRow loss={lossOf(step)!} caps={step.caps} {taken} /></li>{/each}
+    {#if !lost || steps.length === 1}<li class="none"><span class="if">{steps.length === 1 ? 'It does not show:' : 'None of these:'}</span> <b>go on</b></li>{/if}
   </ul>
   <p class="why">{steps[0]!.why}</p>
 {:else if looks}
@@ -68,6 +81,7 @@
   <p class="why">{steps[0]!.why}</p>
 {:else if only}
   {#if only.on_air}<p class="caution" role="note"><b>On air.</b> {only.why}</p>{/if}
+  {#if only.loss?.meant}<p class="harm" role="note"><b>{only.loss.kind === 'erased' ? 'This erases' : 'This replaces'} what slot {only.loss.slot_text} holds.</b> There is no way back.</p>{/if}
   <h2>{only.say}</h2>
   {#if only.window_s > 0}<p class="window"><b>Read it all first:</b> the window is {only.window_s} s from the last key.</p>{/if}
   <div class="caps big">
@@ -83,8 +97,6 @@
   {#if !only.on_air}<p class="why">{only.why}</p>{/if}
 {/if}
 
-{#if mayBeTaken}<p><button type="button" class="act" onclick={taken}>It is taken</button></p>{/if}
-
 <style>
   .both {
     display: grid;
@@ -98,6 +110,11 @@
     gap: 6px;
     justify-items: start;
     margin: 0;
+  }
+  .stop {
+    display: grid;
+    gap: 10px;
+    justify-items: start;
   }
   figcaption {
     align-self: end;

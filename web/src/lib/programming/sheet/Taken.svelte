@@ -1,4 +1,4 @@
-<!-- The slot turned out to be taken: leave it, then another slot, or overwrite it on purpose. -->
+<!-- The slot turned out to be taken: leave it, then another slot, or a sheet that replaces what it holds. -->
 <script lang="ts">
   import { post, type NextFree, type Sheet, type Step } from '../../api';
   import CapView from '../../twin/cap/CapView.svelte';
@@ -12,8 +12,8 @@
     power,
     one,
     step,
-    onPurpose,
-  }: { open: boolean; sheet: string; radio: number; power: string | null; one: { slot: string; slot_text: string; line: string; label: string | null }; step: Step | null; onPurpose: () => void } = $props();
+    goal,
+  }: { open: boolean; sheet: string; radio: number; goal: string; power: string | null; one: { slot: string; slot_text: string; line: string; label: string | null }; step: Step | null } = $props();
 
   let free = $state<string[]>([]);
   let other = $state('');
@@ -40,10 +40,15 @@
     }
   }
 
-  async function elsewhere(event: SubmitEvent): Promise<void> {
+  function elsewhere(event: SubmitEvent): void {
     event.preventDefault();
+    void write(other.trim(), false);
+  }
+
+  /** A sheet of its own, for another slot, or for this one with what it holds replaced. */
+  async function write(slot: string, replace: boolean): Promise<void> {
     try {
-      const own = await post<Sheet>('/sheets', { radio_id: radio, slot: other.trim(), line: one.line, label: one.label, power });
+      const own = await post<Sheet>('/sheets', { radio_id: radio, slot, line: one.line, label: one.label, power, goal, replace });
       location.assign(`/sheet/${own.id}`);
     } catch (error) {
       trouble = shell.note(error);
@@ -56,7 +61,7 @@
     <p><b>First leave it as it is.</b> Nothing is written then.</p>
     <div class="caps">{#each step.look.leave as cap, at (at)}<CapView {cap} />{/each}</div>
   {/if}
-  {#if noted}<p class="quiet" role="status">Noted: something stands in slot {one.slot_text}.</p>{/if}
+  {#if noted}<p class="quiet" role="status">Noted: slot {one.slot_text} is in use.</p>{/if}
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
   <form class="other" onsubmit={elsewhere}>
     <label for="other-slot">Another slot{free.length ? `, known to be free: ${free.join(', ')}` : ' (none is known to be free: look first)'}</label>
@@ -65,7 +70,10 @@
       <button type="submit" class="act next" disabled={!other.trim()}>Write the keys for it</button>
     </div>
   </form>
-  <div class="acts"><button type="button" class="act plain" onclick={onPurpose}>What stands there may go: overwrite it on purpose</button></div>
+  <div class="harm">
+    <p><b>Or replace it.</b> What slot {one.slot_text} holds is lost for good.</p>
+    <button type="button" class="act" onclick={() => write(one.slot, true)}>Write the keys that replace it</button>
+  </div>
 </Dialog>
 
 <style>

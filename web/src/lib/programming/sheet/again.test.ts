@@ -37,6 +37,16 @@ describe('the same asked for in another way', () => {
     }
   });
 
+  it('carries on what was said of a slot that is in use, and of no other', async () => {
+    const many = sheet({ request: { csv: 'slot,line\n1,146.52', replace_slots: ['9'] } });
+    const one = (slot: string) => ({ slot, slot_text: slot, line: '146.52', label: null });
+    for (const [act, replaced] of [[() => byWay(many, 'long', one('9'), true), true], [() => byWay(many, 'long', one('8'), true), false], [() => anew(many), true], [() => anew(sheet({ request: { slot: '7', replace: true } })), true]] as const) {
+      serve();
+      await act();
+      expect(asked[0]![2].replace).toBe(replaced);
+    }
+  });
+
   it('takes the channel at hand out of a sheet of many, which stays', async () => {
     serve();
     const part = { slot: '9', slot_text: '009', line: '146.52', label: 'CALL' };
@@ -48,7 +58,7 @@ describe('the same asked for in another way', () => {
   it('asks for a list as a list, and says what is refused without leaving', async () => {
     serve();
     await anew(sheet({ request: { csv: 'slot,line\n1,146.52' } }));
-    expect(asked[0]!.slice(1)).toEqual(['/api/sheets/batch', { radio_id: 3, csv: 'slot,line\n1,146.52' }]);
+    expect(asked[0]!.slice(1)).toEqual(['/api/sheets/batch', { radio_id: 3, csv: 'slot,line\n1,146.52', replace: false }]);
     serve(404);
     await otherWay(sheet(), false);
     expect(asked).toHaveLength(1);

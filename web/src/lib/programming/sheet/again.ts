@@ -27,10 +27,16 @@ async function instead(sheet: Sheet, path: string, body: object, putAway = true)
   }
 }
 
+/** Whether it was said that what a slot holds may go. */
+function mayGo(sheet: Sheet, slot: string): boolean {
+  const { replace, replace_slots: slots } = sheet.content.request as { replace?: boolean; replace_slots?: string[] };
+  return !!replace || !!slots?.includes(slot);
+}
+
 /** One channel by a way of its own; of a sheet of many, that one stays. */
 export function byWay(sheet: Sheet, way: string, one: { slot: string; line: string; label: string | null }, ofMany: boolean): Promise<void> {
   const { slot, line, label } = one;
-  return instead(sheet, '/sheets', { slot, line, label, power: sheet.content.request.power ?? null, way }, !ofMany);
+  return instead(sheet, '/sheets', { slot, line, label, power: sheet.content.request.power ?? null, way, replace: mayGo(sheet, slot) }, !ofMany);
 }
 
 /** The same channel by the other way. */
@@ -48,5 +54,5 @@ export function lesser(sheet: Sheet): Promise<void> {
 /** The same by the description as it is now. */
 export function anew(sheet: Sheet): Promise<void> {
   const { csv, line, slot, label, power, row, goal } = sheet.content.request as Record<string, string | null | undefined>;
-  return csv ? instead(sheet, '/sheets/batch', { csv }) : instead(sheet, '/sheets', { slot, line, label, power, row, goal });
+  return csv ? instead(sheet, '/sheets/batch', { csv, replace: !!(sheet.content.request.replace_slots as string[] | undefined)?.length }) : instead(sheet, '/sheets', { slot, line, label, power, row, goal, replace: mayGo(sheet, slot ?? '') });
 }

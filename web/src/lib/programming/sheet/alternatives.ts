@@ -1,4 +1,19 @@
-import type { Step } from '../../api';
+import type { Cap, Schemas, Step } from '../../api';
+
+export type Loss = Pick<Schemas['LossShape'], 'kind' | 'slot_text' | 'sight' | 'meant' | 'leave'>;
+
+/** What goes for good with a step, if what shows there says that a slot is in use; sheets of earlier versions say it by their look alone. */
+export function lossOf(step: Step): Loss | null {
+  if (step.loss) return step.loss.meant && !step.when ? null : step.loss;
+  if (!step.look || (step.look.free && !step.group)) return null;
+  return { kind: 'overwritten', slot_text: '', sight: step.look.taken, meant: false, leave: step.look.leave };
+}
+
+/** The keys that are drawn for a step: the way out, where its own take what nobody wants to lose. */
+export function drawnCaps(step: Step): Cap[] {
+  const loss = lossOf(step);
+  return loss && !loss.meant ? loss.leave : step.caps;
+}
 
 /** Alternatives with the same keys, as one line: what may show, and a step that holds their keys. */
 export interface Line {
