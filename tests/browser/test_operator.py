@@ -48,21 +48,30 @@ def test_a_sheet_is_followed_on_the_twin_to_the_end(page: Page, demo: str, radio
     type_line(page, "147.33 + 103.5")
     if radio == "Pico":
         strip(page, radio).locator("label.slot input").fill("7")
-        expect(strip(page, radio)).to_contain_text("known to hold 446.000")
-    make_sheet(page, radio, "7", label)
+        strip(page, radio).get_by_role("button", name="Write the keys").click()
+        expect(strip(page, radio).get_by_role("alert")).to_contain_text("446.000")
+        strip(page, radio).get_by_role("button", name="Replace what it holds").click()
+    else:
+        make_sheet(page, radio, "7", label)
     expect(page.locator(".twin .case")).to_be_visible()
     for _ in range(60):
-        if page.locator("h2.done").count():
+        if page.get_by_role("heading", name="Rehearsed to the end").count():
             break
         before = page.locator("header .chapter").text_content()
         page.get_by_role("button", name="Do this step on the twin").click()
         expect(page.locator("header .chapter")).not_to_have_text(before or "")
-    expect(page.locator("h2.done")).to_contain_text("written and read back")
+    expect(page.get_by_role("heading", name="Rehearsed to the end")).to_be_visible()
     glass = page.locator(".twin .glass")
     expect(glass).to_have_attribute("aria-label", re.compile(r"007 .*(RIDGE|147\.330)"))
+    of = http.get(f"{demo}/api/radios").json()
+    slot = next(s for r in of if radio in r["name"] for s in r["slots"] if s["slot"] == "7")
+    assert slot["state"] == ("planned" if radio == "Finch" else "written") and (slot["channel"]["rx_hz"] == 446_000_000) == (radio == "Pico")
+    assert not any(e["text"].startswith("written") for e in http.get(f"{demo}/api/log").json() if e["slot"] == "7")
+    page.get_by_role("button", name="Now on the radio").click()
+    expect(page.locator("header .chapter")).to_contain_text("1 of")
 
 
-def test_pressing_the_right_keys_on_the_twin_ticks_the_step(page: Page, demo: str):
+def test_pressing_the_right_keys_on_the_twin_rehearses_the_step(page: Page, demo: str):
     page.goto(demo)
     type_line(page, "146.55")
     make_sheet(page, "Finch", "6")
@@ -73,6 +82,9 @@ def test_pressing_the_right_keys_on_the_twin_ticks_the_step(page: Page, demo: st
     for digit in "146550":
         twin.get_by_role("button", name=digit, exact=True).click()
     expect(page.locator("header .chapter")).not_to_contain_text("Frequency")
+    expect(page.get_by_text("Rehearsal on the twin")).to_be_visible()
+    page.get_by_role("button", name="Now on the radio").click()
+    expect(page.locator("header .chapter")).to_contain_text("Frequency")
 
 
 def test_a_slot_that_turns_out_to_be_taken_is_left_and_another_one_is_written(page: Page, demo: str):
@@ -89,7 +101,7 @@ def test_a_slot_that_turns_out_to_be_taken_is_left_and_another_one_is_written(pa
     page.get_by_role("button", name="Stop: it is taken").click()
     dialog = page.get_by_role("dialog")
     expect(dialog).to_contain_text("wait 6 s")
-    expect(dialog).to_contain_text("Noted: something stands in slot 020")
+    expect(dialog).to_contain_text("Noted: slot 020 is in use")
     dialog.get_by_label("Another slot").fill("21")
     dialog.get_by_role("button", name="Write the keys for it").click()
     expect(page.locator("h1")).to_contain_text("021")

@@ -82,7 +82,7 @@ def test_the_sheet_of_every_radio_is_printed_whole(model):
         except Beyond:
             continue
         view = sheet_view(made)
-        rows = sheet_rows(view["steps"])
+        rows = sheet_rows(view["steps"], view["pages"])
         text = looked_at(write_cards([Card("t", "u", ("", "keys", "what", "shows"), rows, wide=True, grows=2)]), "a4", True)
         for step in view["steps"]:
             for said in (step["say"], step["shows"] or ""):

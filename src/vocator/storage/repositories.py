@@ -28,7 +28,7 @@ from vocator.storage.tables import LogRow, RadioRow, SheetRow, SlotEventRow, Slo
 STATION_ID = 1
 _OUTLINE = select(
     SheetRow.id, SheetRow.radio_id, SheetRow.slot, SheetRow.title, SheetRow.status, SheetRow.created_at,
-    SheetRow.content.op("-", return_type=JSONB())("steps").op("-", return_type=JSONB())("pages").label("content"),
+    SheetRow.content.op("-", return_type=JSONB())("steps").label("content"),
     func.jsonb_array_length(SheetRow.content["steps"]).label("step_count"),
 )  # fmt: skip
 """A sheet of many channels is a megabyte; ticking a step must not read it all."""

@@ -159,7 +159,7 @@
       {#if inUse.length}
         <div class="harm" role="alert">
           <p><b>{inUse.length === 1 ? 'One of these slots is in use' : `${inUse.length} of these slots are in use`}.</b> Nothing is written before you choose: change the rows{nextFree.length ? ` (free: ${nextFree.slice(0, 6).join(', ')})` : ''}, or replace what they hold.</p>
-          <ul>{#each inUse as one (one.slot)}<li>Row {one.row}: slot {one.slot_text} holds {heldWords(one)}</li>{/each}</ul>
+          <ul>{#each inUse as one (one.slot)}<li>Row {one.row}: slot {one.slot_text} {heldWords(one)}</li>{/each}</ul>
           <button type="button" class="act" disabled={working} onclick={() => writeMany(true)}>Replace what {inUse.length === 1 ? 'it holds' : 'they hold'}</button>
         </div>
       {/if}

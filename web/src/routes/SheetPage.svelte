@@ -9,6 +9,7 @@
   import FaultTree from '../lib/programming/sheet/FaultTree.svelte';
   import PrintedSheet from '../lib/programming/sheet/PrintedSheet.svelte';
   import Ladder from '../lib/programming/sheet/Ladder.svelte';
+  import Rehearsing from '../lib/programming/sheet/Rehearsing.svelte';
   import Recovery from '../lib/programming/sheet/Recovery.svelte';
   import { byWay, channelOf } from '../lib/programming/sheet/again';
   import BeforeStep from '../lib/programming/sheet/BeforeStep.svelte';
@@ -39,7 +40,7 @@
   let content = $derived(following.sheet?.content ?? null);
   /** Of a sheet of many channels: the one at hand. */
   let part = $derived(content?.parts?.find((p) => p.last >= (following.pages[following.at]?.[0] ?? Infinity)) ?? content?.parts?.at(-1) ?? null);
-  let onAir = $derived(following.steps.length === 1 && following.steps[0]!.on_air);
+  let onAir = $derived(!following.rehearsing && following.steps.length === 1 && following.steps[0]!.on_air);
   let wanted = $derived([...new Set(following.steps.filter((s) => s.done_as_new).flatMap((s) => s.caps).flatMap((c) => (c.kind === 'digits' ? [...c.key] : [c.held, c.key])))]);
   let following2 = $derived(following.pages.slice(following.at + 1, following.at + 3).map((page) => content!.steps[page[0]!]!));
 
@@ -108,14 +109,14 @@
     const acts = steps.some((s) => s.actions.length && s.done_as_new);
     if (acts && !steps.some((s) => s.on_air) && play.display.text === aim.display.text) {
       standing = page.at(-1)! + 1;
-      void following.done();
+      following.onTwin();
     }
   }
 
   function showOnTwin(): void {
     const actions = following.steps.filter((s) => s.done_as_new).flatMap((s) => s.actions);
     if (actions.length) twin?.show(actions);
-    else void following.done();
+    else following.onTwin();
   }
 
   function read(): void {
@@ -149,6 +150,7 @@
 
   async function next(outcome: (typeof OUTCOMES)[number][0] | null = null): Promise<void> {
     const slot = slotAt();
+    if (following.rehearsing) outcome = null; // nothing comes of a rehearsal
     const kept = following.done(outcome); // the sheet goes on at once; the tick may have to wait for the store
     if (outcome === 'answered') keep('contact.where', `${part?.line ?? String(content?.request.line ?? '')}`); // whoever answered is noted in the log next
     if (outcome === 'nothing') {
@@ -199,7 +201,10 @@
     <aside class="ladder" aria-label="Chapters"><Ladder {following} /></aside>
 
     <div class="step" aria-live="polite">
-      {#if following.finished}
+      <Rehearsing {following} radio={content.my_name} />
+      {#if following.finished && following.rehearsing}
+        <h2>Rehearsed to the end on the twin. Your radio is as it was.</h2>
+      {:else if following.finished}
         <SheetDone sheet={following.sheet!} />
       {:else}
         <BeforeStep sheet={following.sheet!} {deep} {stands} first={following.at === 0} goesOn={!!part && part !== content.parts![0] && following.pages[following.at]?.[0] === part.first} onown={() => void ownSheet()} />

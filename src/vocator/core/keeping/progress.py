@@ -65,6 +65,12 @@ class Progress:
     complete: bool
 
 
+def pages_done(pages: Sequence[Sequence[int]], ticked: Iterable[int]) -> tuple[int, int]:
+    """Return how many of a sheet's pages are done, and how many there are: what the operator counts as steps."""
+    done = set(ticked)
+    return sum(all(step in done for step in page) for page in pages), len(pages)
+
+
 def in_order(ticks: Iterable[Tick]) -> list[Tick]:
     """Return ticks in the order they were made; those of one moment by step."""
     return sorted(ticks, key=lambda t: (t.at, t.step, t.id))

@@ -223,7 +223,7 @@ class SheetRepository:
         return {r["id"]: r["radio_id"] for r in rows}
 
     def _outline(self, row: Row) -> KeptSheet:
-        content = {k: v for k, v in row["content"].items() if k not in ("steps", "pages")}
+        content = {k: v for k, v in row["content"].items() if k != "steps"}
         return self._sheet({**row, "content": {**content, "step_count": len(row["content"]["steps"])}})
 
     def _sheet(self, row: Row) -> KeptSheet:

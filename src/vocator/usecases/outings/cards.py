@@ -76,11 +76,12 @@ def _person_card(outing: Outing, channels: dict[str, Any], person: dict[str, Any
     )
 
 
-def sheet_rows(steps: list[dict[str, Any]]) -> tuple[tuple[Cell | str, ...], ...]:
-    """Return the rows of a sheet's card: number, keys as caps, words, what shows then as glass."""
+def sheet_rows(steps: list[dict[str, Any]], pages: list[list[int]]) -> tuple[tuple[Cell | str, ...], ...]:
+    """Return the rows of a sheet's card: the number that the screen gives their page, keys as caps, words, what shows then as glass."""
+    numbers = {page[0]: str(n) for n, page in enumerate(pages, 1)}
     return tuple(
         (
-            str(s["number"] + 1),
+            numbers.get(s["number"], ""),
             Cell(" ".join(_drawn(s)), "keys") if _drawn(s) else Cell("look"),
             Cell(s["say"]),
             Cell(s["shows"] or "", "glass"),
@@ -99,7 +100,7 @@ def sheet_cards(session: Session, sheet_id: str, size: str, address: str = "") -
     """Return a sheet as wide cards: each step with its keys as caps, in words, and what the display then shows as glass."""
     sheet = find_sheet(session, sheet_id)
     content = sheet.content
-    rows = sheet_rows(content["steps"])
+    rows = sheet_rows(content["steps"], content["pages"])
     proof = content["proof"]
     foot = (
         f"Proven from {proof['starts']} starts." if proof["verdict"] == "proven" else f"Not proven: {proof['verdict']}.",

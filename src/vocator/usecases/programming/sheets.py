@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from vocator import clock
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.kind import About, Asks, Leaves
-from vocator.core.keeping.progress import progress
+from vocator.core.keeping.progress import pages_done, progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Tick
 from vocator.core.planning.kinds import KINDS
 from vocator.core.refusal import Refusal
@@ -241,9 +241,10 @@ def sheet_dict(sheet: KeptSheet) -> dict[str, Any]:
 
 def summary_dict(sheet: KeptSheet) -> dict[str, Any]:
     """Return a line of the list of sheets; ``sheet`` is an outline."""
+    done, steps = pages_done(sheet.content["pages"], sheet.ticked)
     return {
         "id": sheet.id, "title": sheet.title, "radio_id": sheet.radio_id, "radio": sheet.content["my_name"], "slot": sheet.slot,
-        "status": str(sheet.status), "created_at": sheet.created_at, "done": len(sheet.ticked), "steps": sheet.content["step_count"],
+        "status": str(sheet.status), "created_at": sheet.created_at, "done": done, "steps": steps,
     }  # fmt: skip
 
 

@@ -2,8 +2,8 @@
 import type { Radio } from '../api';
 import { megahertz } from '../passes/time.svelte';
 
-/** What a slot is known to hold, in words. */
-export const heldWords = (held: { rx_hz: number | null; label: string | null } | null): string => (held?.rx_hz ? `${megahertz(held.rx_hz)}${held.label ? ` ${held.label}` : ''}` : 'something');
+/** What a slot is known to hold, in words that follow it. */
+export const heldWords = (held: { rx_hz: number | null; label: string | null } | null): string => (held?.rx_hz ? `holds ${megahertz(held.rx_hz)}${held.label ? ` ${held.label}` : ''}` : 'is in use');
 
 export const STATES = {
   unknown: { mark: '?', words: 'unknown' },

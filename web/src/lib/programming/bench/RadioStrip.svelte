@@ -103,7 +103,7 @@
   {#if near && enough && power !== enough}<p class="note"><button type="button" class="act plain" onclick={() => (power = enough!)}>Power {enough}</button> is enough for {near.name}, {near.distance_km.toFixed(0)} km away with a plain antenna (hills are not considered).</p>{/if}
   {#if asks}
     <div class="harm note" role="alert">
-      <p><b>Slot {asks.held?.slot_text ?? slot} holds {heldWords(asks.held)}.</b> Nothing is written before you choose.</p>
+      <p><b>Slot {asks.held?.slot_text ?? slot} {heldWords(asks.held)}.</b> Nothing is written before you choose.</p>
       <div class="acts">
         {#if asks.free}<button type="button" class="act" disabled={busy} onclick={(e) => { slotTyped = asks!.free; void make(e); }}>Take {asks.free}, the next free</button>{/if}
         <button type="button" class="act" disabled={busy} onclick={(e) => make(e, 'store', true)}>Replace what it holds</button>

@@ -32,10 +32,10 @@
     <li class:here>
       <button type="button" onclick={() => following.go(chapter.pages[0]!)} aria-current={here ? 'step' : undefined}>
         <span class="title">{chapter.title}</span>
-        <span class="visually-hidden">{done ? 'done' : here ? 'at hand' : 'to do'}</span>
+        <span class="visually-hidden">{done ? 'done' : here ? 'at hand' : chapter.pages.every((p) => following.isRehearsed(following.pages[p]!)) ? 'rehearsed on the twin' : 'to do'}</span>
         <span class="ticks" aria-hidden="true">
           {#each chapter.pages as page (page)}
-            <i class:done={following.isDone(following.pages[page]!)} class:now={page === following.at}></i>
+            <i class:done={following.isDone(following.pages[page]!)} class:twin={following.isRehearsed(following.pages[page]!)} class:now={page === following.at}></i>
           {/each}
         </span>
       </button>
@@ -113,6 +113,9 @@
   }
   i.done {
     background: var(--ink);
+  }
+  i.twin {
+    background: repeating-linear-gradient(45deg, var(--ink) 0 2px, transparent 2px 4px);
   }
   i.now {
     border-color: var(--next);

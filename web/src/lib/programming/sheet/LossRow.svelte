@@ -9,7 +9,7 @@
 
 {#if loss.meant}
   <div class="loss harm">
-    <span>{#if loss.sight && !bare}<b>{loss.sight} shows:</b>{/if} {loss.kind === 'erased' ? 'erases' : 'replaces'} what slot {loss.slot_text} holds. There is no way back.</span>
+    <span>{#if loss.sight && !bare}<b>{loss.sight} shows:</b>{/if} {#if bare}{loss.kind === 'erased' ? 'Erases' : 'Replaces'}{:else}{loss.kind === 'erased' ? 'erases' : 'replaces'}{/if} what slot {loss.slot_text} holds. There is no way back.</span>
     <span class="caps">{#each caps as cap, at (at)}<CapView {cap} small={caps.length > 4} />{/each}</span>
   </div>
 {:else}

@@ -28,17 +28,19 @@
     step: Step;
     say: string;
     opens: boolean;
+    /** The number that the screen gives its page; the rows of one page share it. */
+    number: number | null;
   }
 
   /** A row for each step; alternatives that the same keys answer are one. */
   let rows = $derived.by(() => {
     const found: Row[] = [];
     let before: Step | null = null;
-    for (const page of content.pages) {
+    for (const [at, page] of content.pages.entries()) {
       const steps = page.map((n) => content.steps[n]!);
       const drawn = steps.length > 1 && steps.every((s) => s.group && s.actions.length && !lossOf(s)) ? alternatives(steps) : steps.map((step) => ({ says: [step.say], step }));
-      for (const { says, step } of drawn) {
-        found.push({ step, say: drawn.length < steps.length ? `${says.join(', or ')}${says.length > 1 ? '' : step.say.slice(says[0]!.length)}` : step.say, opens: before?.chapter !== step.chapter || starts.has(step.number) });
+      for (const [n, { says, step }] of drawn.entries()) {
+        found.push({ step, say: drawn.length < steps.length ? `${says.join(', or ')}${says.length > 1 ? '' : step.say.slice(says[0]!.length)}` : step.say, opens: before?.chapter !== step.chapter || starts.has(step.number), number: n ? null : at + 1 });
         before = step;
       }
     }
@@ -64,13 +66,13 @@
   {#if content.limits.length}<p>What this radio cannot show or do: {content.limits.join('; ')}.</p>{/if}
   <table>
     <thead><tr><th></th><th>step</th><th>keys</th><th>then it shows</th></tr></thead>
-    {#each rows as { step, say, opens }, at (step.number)}
+    {#each rows as { step, say, opens, number } (step.number)}
       {#if opens}
         {@const part = starts.get(step.number)}
         <tbody class="chapter"><tr><th colspan="4">{#if part}{`${part.slot_text} ${part.label ?? ''} (${part.line}) · `}{/if}{step.chapter}</th></tr></tbody>
       {/if}
       <tbody><tr class:sometimes={step.when !== null}>
-        <td class="number">{at + 1}<i></i></td>
+        <td class="number">{#if number !== null}{number}<i></i>{/if}</td>
         <td>{#if step.loss?.meant}<b>{step.loss.kind === 'erased' ? 'Erases' : 'Replaces'} what slot {step.loss.slot_text} holds. </b>{/if}{say}{#if step.window_s > 0}<small>read it all first: {step.window_s} s from the last key</small>{/if}{#if step.on_air}<small>on air: {step.why}</small>{/if}{#if step.unsure}<small>look closely: {step.unsure}</small>{/if}</td>
         <td><span class="caps">{#each drawnCaps(step) as cap, n (n)}<CapView {cap} small />{/each}</span></td>
         <td class="shows">{shown(step)}{#if step.look}<small>{[step.look.free && `free: ${step.look.free}`, step.look.taken && `taken: ${step.look.taken}, then stop`].filter(Boolean).join('; ')}</small>{/if}</td>

@@ -108,6 +108,7 @@
     grid-template-rows: subgrid;
     grid-row: span 3;
     gap: 6px;
+    align-items: start;
     justify-items: start;
     margin: 0;
   }

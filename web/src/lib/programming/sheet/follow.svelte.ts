@@ -18,6 +18,10 @@ export class Following {
   at = $state(0);
   trouble = $state('');
   ticked = $state<Set<number>>(new Set());
+  /** Steps that were gone through on the twin only: nothing of them is noted anywhere. */
+  rehearsed = $state<Set<number>>(new Set());
+  /** Whether what is done is done on the twin: nothing is noted of the radio. */
+  rehearsing = $state(false);
 
   constructor(readonly id: string) {}
 
@@ -63,17 +67,55 @@ export class Following {
     }
     this.sheet = sheet;
     this.ticked = ticked;
-    const open = sheet.content.pages.findIndex((page) => page.some((n) => !ticked.has(n)));
-    this.at = open < 0 ? sheet.content.pages.length : open;
+    if (!this.rehearsing) this.#toRadio();
+  }
+
+  /** Go to the first page that was not done on the radio. */
+  #toRadio(): void {
+    const { pages } = this.sheet!.content;
+    const open = pages.findIndex((page) => page.some((n) => !this.ticked.has(n)));
+    this.at = open < 0 ? pages.length : open;
+  }
+
+  /** The page at hand was done on the twin: go on there, until it is said that the radio goes on. */
+  onTwin(): void {
+    if (!this.sheet || this.finished) return;
+    this.rehearsing = true;
+    this.#rehearsed(this.pages[this.at]!, true);
+    this.at = Math.min(this.at + 1, this.pages.length);
+  }
+
+  /** Back to the radio: at its own next page, or where the twin stands if the same was pressed on the radio as well. */
+  async onRadio(asWell = false): Promise<void> {
+    const done = [...this.rehearsed].filter((n) => !this.ticked.has(n)).sort((a, b) => a - b);
+    this.rehearsing = false;
+    this.rehearsed = new Set();
+    if (asWell) await this.#mark(done, true, null, false);
+    this.#toRadio();
+  }
+
+  #rehearsed(page: number[], done: boolean): void {
+    const rehearsed = new Set(this.rehearsed);
+    for (const step of page) {
+      if (done) rehearsed.add(step);
+      else rehearsed.delete(step);
+    }
+    this.rehearsed = rehearsed;
   }
 
   isDone(page: number[]): boolean {
     return page.every((n) => this.ticked.has(n));
   }
 
+  /** Whether a page was gone through on the twin, and not done on the radio. */
+  isRehearsed(page: number[]): boolean {
+    return !this.isDone(page) && page.every((n) => this.rehearsed.has(n) || this.ticked.has(n));
+  }
+
   /** The page at hand is done: tick its steps and go on. */
   async done(outcome: Outcome | null = null): Promise<void> {
     if (!this.sheet || this.finished) return;
+    if (this.rehearsing) return this.onTwin();
     const numbers = this.pages[this.at]!;
     await this.#mark(numbers, true, outcome);
   }
@@ -87,6 +129,7 @@ export class Following {
     if (this.at === 0) return;
     const numbers = this.pages[this.at - 1]!;
     this.at -= 1;
+    if (this.rehearsing) return this.#rehearsed(numbers, false);
     await this.#mark(numbers, false, null, false);
   }
 

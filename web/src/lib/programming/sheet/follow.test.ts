@@ -46,6 +46,29 @@ describe('opening a sheet while ticks are on their way', () => {
   });
 });
 
+describe('a rehearsal on the twin', () => {
+  it('notes nothing of the radio, whatever is done, until it is said that the radio goes on', async () => {
+    const f = await following([0, 1]);
+    f.onTwin();
+    await f.done('opened');
+    expect([f.rehearsing, f.finished, f.ticked.size, shell.queue]).toEqual([true, true, 2, []]);
+    expect(f.isRehearsed([2]) && f.isRehearsed([3]) && !f.isRehearsed([0, 1])).toBe(true);
+    await f.back();
+    expect(f.isRehearsed([3])).toBe(false);
+    await f.onRadio();
+    expect([f.at, f.rehearsing, f.rehearsed.size, shell.queue]).toEqual([1, false, 0, []]);
+  });
+
+  it('is taken over where the same was pressed on the radio, without what came of a call', async () => {
+    const f = await following();
+    f.onTwin();
+    f.onTwin();
+    await f.onRadio(true);
+    expect(f.at).toBe(2);
+    expect(shell.queue.map((t) => [t.step, t.outcome])).toEqual([[0, null], [1, null], [2, null]]);
+  });
+});
+
 describe('following a sheet without the server', () => {
   it('opens at the first page that is not ticked', async () => {
     expect((await following()).at).toBe(0);
