@@ -65,7 +65,9 @@ def test_a_sheet_is_followed_on_the_twin_to_the_end(page: Page, demo: str, radio
     expect(glass).to_have_attribute("aria-label", re.compile(r"007 .*(RIDGE|147\.330)"))
     of = http.get(f"{demo}/api/radios").json()
     slot = next(s for r in of if radio in r["name"] for s in r["slots"] if s["slot"] == "7")
-    assert slot["state"] == ("planned" if radio == "Finch" else "written") and (slot["channel"]["rx_hz"] == 446_000_000) == (radio == "Pico")
+    assert slot["state"] == ("planned" if radio == "Finch" else "written") and (slot["channel"]["rx_hz"] == 446_000_000) == (
+        radio == "Pico"
+    )
     assert not any(e["text"].startswith("written") for e in http.get(f"{demo}/api/log").json() if e["slot"] == "7")
     page.get_by_role("button", name="Now on the radio").click()
     expect(page.locator("header .chapter")).to_contain_text("1 of")

@@ -83,6 +83,7 @@ class ResolutionShape(Shape):
     power: str | None
     sum: list[SumLine]
     talk_around: str | None
+    memory: str | None = None
 
 
 class ResolveRequest(Shape):

@@ -47,6 +47,7 @@ class _Region(_Strict):
     calling_hz: list[int]
     satellites: list[_Range]
     receive_only: list[_Range]
+    mixed: list[_Range] = []
     usual_width: Literal["wide", "narrow"] = "wide"
 
 
@@ -78,6 +79,7 @@ def load_region(name: str) -> BandPlan:
         _spans(region.satellites),
         _spans(region.receive_only),
         Width(region.usual_width),
+        _spans(region.mixed),
     )
 
 

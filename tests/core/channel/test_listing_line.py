@@ -63,6 +63,21 @@ M = 1_000_000
         ("147330 kHz + 103.5", (147_330_000, 147_930_000, "send", "103.5", None, "wide", None)),
         ("145.2 tone off", (145_200_000, 144_600_000, "none", None, None, "wide", None)),
         ("147.33 uplink and downlink 103.5", (147_330_000, 147_930_000, "send_and_open", "103.5", "103.5", "wide", None)),
+        ("four four three point three seven five, plus five megahertz", (443_375_000, 448_375_000, "none", None, None, "wide", None)),
+        ("one four seven point two one, plus, tone one zero three point five", (147_210_000, 147_810_000, "send", "103.5", None, "wide", None)),
+        ("4 4 7 point 2 7 5 negative 5 megs", (447_275_000, 442_275_000, "none", None, None, "wide", None)),
+        ("443.375 plus 5 meg", (443_375_000, 448_375_000, "none", None, None, "wide", None)),
+        ("146.94 -600 kays 1 0 0 decimal 0", (146_940_000, 146_340_000, "send", "100.0", None, "wide", None)),
+        ("147.33 no offset", (147_330_000, 147_330_000, "none", None, None, "wide", None)),
+        ("146.94 offset none 100.0", (146_940_000, 146_940_000, "send", "100.0", None, "wide", None)),
+        ("please put 147.33 + 103.5 RIDGE into memory 13", (147_330_000, 147_930_000, "send", "103.5", None, "wide", "RIDGE")),
+        ("446.500 split 433.500", (446_500_000, 433_500_000, "none", None, None, "wide", None)),
+        ("446.5 crossband 146.52", (446_500_000, 146_520_000, "none", None, None, "wide", None)),
+        ("446.1 repeater 100.0", (446_100_000, 441_100_000, "send", "100.0", None, "wide", None)),
+        ("147.555 -1.5 CTCSS 67.0 send", (147_555_000, 146_055_000, "send", "67.0", None, "wide", None)),
+        ("145.960 TX 435.300 67.0 send", (145_960_000, 435_300_000, "send", "67.0", None, "wide", None)),
+        ("147.195 + 141.3 both ways narrow local call it HILLTOP", (147_195_000, 147_795_000, "send_and_open", "141.3", "141.3", "narrow", "HILLTOP")),
+        ("146.94 minus one three one point eight Bay of Islands", (146_940_000, 146_340_000, "send", "131.8", None, "wide", "Bay of Islands")),
         ("RIDGE TOP 147.33 +", (147_330_000, 147_930_000, "none", None, None, "wide", "RIDGE TOP")),
     ],
 )  # fmt: skip
@@ -81,7 +96,9 @@ def test_what_is_read_is_understood(line, expected):
         (440_000_000, 445_000_000),
         (444_995_000, 449_995_000),
         (445_000_000, None),
-        (445_005_000, 440_005_000),
+        (445_005_000, None),
+        (447_005_000, 442_005_000),
+        (446_550_000, None),
         (449_995_000, 444_995_000),
         (224_500_000, 222_900_000),
         (29_640_000, 29_540_000),
@@ -93,7 +110,8 @@ def test_the_sign_comes_from_arithmetic_or_is_asked(rx, tx):
     assert bool(found.doubts) is (tx is None)
     if tx is None:
         answers = {resolve(f"{megahertz(rx)} {choice}", R2).channel.tx_hz for choice in found.doubts[0].choices}
-        assert len(answers) == 2
+        assert rx not in range(445_000_000, 447_000_001) or rx in answers, "simplex stands beside repeaters there"
+        assert len(answers) >= 2
         assert resolve(f"{megahertz(rx)} sign unknown", R2).channel.tx_hz in answers
 
 
@@ -288,3 +306,26 @@ def test_1750_hz_and_the_usual_width_of_a_region():
     assert not resolve("147.33 + 103.5", R2).burst
     with pytest.raises(Refusal):
         resolve("145.600 - 88.5 1750", R1)
+
+
+@pytest.mark.parametrize("line", ["R0", "RV48", "RV48 71.9", "s20 narrow"])
+def test_a_channel_number_of_a_band_plan_is_said_to_be_one(line):
+    with pytest.raises(Refusal) as refused:
+        resolve(line, load_region("r1"))
+    assert "band plan" in refused.value.found
+
+
+@pytest.mark.parametrize(
+    ("line", "memory"),
+    [
+        ("147.33 + into memory 13", "13"),
+        ("146.55 slot 7", "7"),
+        ("store in channel 12 146.55", "12"),
+        ("146.55 memory thirteen", "13"),
+        ("147.33 + CH 5", None),
+    ],
+)
+def test_a_memory_named_in_the_line_is_no_part_of_the_name(line, memory):
+    found = resolve(line, R2)
+    assert found.memory == memory and (memory is None or found.channel.label is None)
+    assert [n.field for n in found.notes if n.field == "slot"] == (["slot"] if memory else [])

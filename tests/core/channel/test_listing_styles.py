@@ -57,6 +57,8 @@ STYLES = (
     lambda c: f"{c['rx'].replace('.', ' ')} {c['sign']} {c['tone']} {c['width']} {c['name']}",
     lambda c: f"{c['rx']}/{c['tx']} CTCSS {c['tone']} {c['width']} ({c['name']})",
     lambda c: f"{say(c['rx'])} {c['word']} tone {say(c['tone'])} {c['width']} {c['name']}",
+    lambda c: f"{say(c['rx'])}, {c['word']}, tone {say(c['tone'])}, {c['width']}, {c['name']}",
+    lambda c: f"{' '.join(c['rx'].replace('.', 'p')).replace('p', 'point')} {c['word']} {c['mhz']} megs, tone {' '.join(c['tone'].replace('.', 'd')).replace(' d ', ' decimal ')} {c['width']} {c['name']}" if "I" not in c["tone"] and "N" not in c["tone"] else f"{say(c['rx'])}, {c['word']} {c['tone']} {c['width']} {c['name']}",
     lambda c: f"{c['rx']} ({c['sign']}) {c['tone']} {c['width']} - {c['name']}" if c["name"] else f"{c['rx']} {c['sign']} {c['tone']} {c['width']}",
     lambda c: f"T {c['tx']} R {c['rx']} {c['tone']} {c['width']} {c['name']}",
     lambda c: f"{c['rx'].replace('.', '')} kHz {c['word']} {c['mhz']} MHz {c['tone']} {c['width']} {c['name']}",

@@ -55,7 +55,7 @@ class Band:
 
 @dataclass(frozen=True, slots=True)
 class BandPlan:
-    """A region pack."""
+    """A region pack; where repeaters and simplex stand side by side (``mixed``), neither is taken unasked."""
 
     name: str
     note: str
@@ -67,6 +67,7 @@ class BandPlan:
     satellites: tuple[Span, ...]
     receive_only: tuple[Span, ...]
     usual_width: Width = Width.WIDE
+    mixed: tuple[Span, ...] = ()
 
     def band(self, hz: int) -> Band | None:
         """Return the amateur band that holds ``hz``."""
@@ -75,6 +76,10 @@ class BandPlan:
     def repeater_segment(self, hz: int) -> RepeaterSegment | None:
         """Return the segment of repeater outputs that holds ``hz``."""
         return next((r for r in self.repeaters if hz in r.outputs), None)
+
+    def mixed_span(self, hz: int) -> Span | None:
+        """Return the segment of repeaters and simplex side by side that holds ``hz``; a simplex channel of its own is none."""
+        return None if self.simplex_span(hz) else next((s for s in self.mixed if hz in s), None)
 
     def simplex_span(self, hz: int) -> Span | None:
         """Return the simplex segment that holds ``hz``."""

@@ -5,7 +5,7 @@ writings have the higher priority (the figure after a name), so that "tone squel
 The syntax is lark's; ``listing_words`` says what the pieces mean.
 """
 
-NAMED_WORDS = r"(?:name|label|called|named)(?:\s*[:=]\s*|\s+)"
+NAMED_WORDS = r"(?:(?:name|call|label|tag)\s+(?:it|this)|name|label|called|named|labelled|tagged|a\.?k\.?a\.?)(?:\s*[:=]\s*|\s+)"
 """What stands before a name that is said to be one."""
 
 GRAMMAR = r"""
@@ -14,7 +14,7 @@ start: piece*
 ?piece: code | tone | letter_tone | burst | no_tone | tone_unknown | sign_unknown
       | both | send_use | open_use | use_value
       | signed | shift | sided | number
-      | receive_only | simplex | narrow | wide | power | watts | state | on_air | mode | analogue
+      | receive_only | no_shift | memory | simplex | narrow | wide | power | watts | state | on_air | mode | analogue
       | named | without | band | word | quoted | slash | idle
 
 code: CODE
@@ -36,6 +36,8 @@ tone_unknown: TONE_UNKNOWN
 sign_unknown: SIGN_UNKNOWN
 receive_only: RECEIVE_ONLY
 simplex: SIMPLEX
+no_shift: NO_SHIFT
+memory: MEMORY
 narrow: NARROW
 wide: WIDE
 power: POWER
@@ -69,9 +71,11 @@ WATTS.8: /(?:\d{1,3}|\d\.\d)(?:w|\s?watts?)(?!\w)|\d{1,2}\sw(?!\w)/i
 TONE.6: /(?:(?:uplink|access|squelch)\s+tone|sub[\s-]?(?:audible\s+)?tone|sub[\s-]?audible|tone|ctcss|pl|tn|(?:ct|ts)(?=\s*[:=]?\s*\d{2,3}\.\d(?![\d.]))|access(?=\s*[:=]?\s*\d{2,3}(?:\.\d)?(?![\d.])))\s*[:=]?(?=[\s\d.:=,;)]|$)/i
 LETTER.6: /[tr]\s*[:=]?\s*(?=\.?\d)/i
 SIGN.9: /(?:\+|-|(?:plus|minus)(?![a-z_])|(?:positive|negative|pos|neg)(?!\w)|(?:up|down)(?=\s+(?:\.\d|\d(?:\.\d+)?(?![\d.])|\d{3,4}(?![\d.]))))/i
-SHIFT.6: /(?:offset|shift|duplex|dup|split)\s*[:=]?(?!\w|-\w)/i
+SHIFT.6: /(?:offset|shift|duplex|dup|split|(?:cross|x)[\s-]?band)\s*[:=]?(?!\w|-\w)/i
 IN.6: /(?:input|in|uplink|up|tx|txd|send|transmit|sends?\s+on)\s*[:=]?(?!\w|-\w)|tx(?=\d)/i
 OUT.6: /(?:output|out|downlink|down|rx|receive|receives?\s+on|listen(?:s)?(?:\s+on)?)\s*[:=]?(?!\w|-\w)|rx(?=\d)/i
+NO_SHIFT.12: /(?:(?:no|zero|without(?:\s+an?)?)\s+(?:offset|shift|duplex|split)|(?:offset|shift|duplex|dup|split)\s*[:=]?\s*(?:none|off|zero|nil|no|0(?:\.0+)?(?![\d.])))(?!\w|-\w)/i
+MEMORY.12: /(?:(?:(?:store|save|put|program)\s+(?:it\s+|this\s+)?)?(?:in(?:to)?|to|as|at)\s+(?:memory|mem|slot|channel|chan|ch|location|position)|memory|mem|slot)(?:\s*(?:number|no\.?|nr\.?|#))?\s*[:=]?\s*(?:[a-z]\d{1,2}-)?\d{1,4}(?![\w.])/i
 SIMPLEX.6: /(?:simplex|smpx|spx|simp|direct|talk-?\s?around)(?!\w|-\w)/i
 NARROW.6: /(?:nfm|fm-?n|narrow(?:\s?band)?|narr|nbfm|nb|n)(?![\w.-])/i
 WIDE.6: /(?:wfm|fm-?w|wide(?:\s?band)?|wb|w)(?![\w.-])/i
@@ -79,7 +83,7 @@ MODE.6: /(?:dmr(?:[\s,;]+(?:cc|ts)\s?\d{1,2})*|digital|p25|nxdn|tetra|c4fm|dv|am
 ANALOGUE.6: /(?:analogue|analog|fm)(?![\w-])/i
 NONE.5: /(?:none|off|nil|n\/a)(?!\w|-\w)/i
 NAMED.12: /<NAMED>(?:"[^"]*"|[a-z0-9][\w\-\/.'+]*)/i
-WITHOUT.11: /without\s+(?!(?:a\s+)?tone)[a-z0-9][\w\-\/.'+]*/i
+WITHOUT.11: /without\s+(?!(?:an?\s+)?(?:tone|offset|shift|duplex|split))[a-z0-9][\w\-\/.'+]*/i
 BAND.5: /(?:10|6|2|1\.25|4)\s?m(?![\w.])|(?:70|33|23)\s?cm(?![\w.])/i
 NUMBER.4: /(?:\d+(?:\.\d+)?|\.\d+)(?![\d.]*\d|[a-z_]|\.\d)|(?:\d+(?:\.\d+)?|\.\d+)(?=\s?(?:mhz|khz|hz|k|m)(?!\w))/i
 UNIT.6: /(?:(?<=\d)|(?<=\d\s))(?:mhz|khz|hz|k|m)(?![\w-])/i

@@ -85,7 +85,7 @@ class Layout:
             if piece.kind == "number" and self.figures.is_frequency(piece.amount):
                 order += "F"
             elif piece.kind == "sided" and piece.amount is None and "NONE" not in piece.words and piece.code is None:
-                order += "R"
+                order += "" if self.use_behind(piece) else "R"
             elif (
                 piece.kind == "sided"
                 and piece.amount is not None
@@ -112,6 +112,13 @@ class Layout:
             else:
                 turned.append(piece)
         self.pieces = turned
+
+    def use_behind(self, piece: Piece) -> bool:
+        """Whether a word for a side stands behind a tone or code and says on which side that is used: "67.0 transmit"."""
+        at = self.pieces.index(piece)
+        bare = piece.kind == "sided" and piece.amount is None and piece.code is None and set(piece.words) == {"IN"}
+        said = piece.word.lower().rstrip(":= ") in ("send", "tx", "transmit", "uplink")
+        return bare and said and at > 0 and self._tone_like(self.pieces[at - 1])
 
     def sides_behind(self) -> None:
         """Turn "D023 in D174 out" round: two tones or codes, each with its side behind it."""

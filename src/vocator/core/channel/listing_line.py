@@ -38,6 +38,9 @@ def _resolved(line: str, plan: BandPlan, closed_receive: bool) -> Resolution:
     out.reasons["rx_hz"] = "as read"
     out.doubts += [Doubt(a.field, a.question, a.choices) for a in reading.asked]
     out.notes += [Note(field, text) for field, text in reading.notes]
+    if reading.memory:
+        out.memory = reading.memory
+        out.notes.append(Note("slot", f"the line names memory {reading.memory}"))
     tx_hz = transmit(reading, plan, out)
     tone = _tone(reading, out, tx_hz, closed_receive)
     width = _width(reading, plan, out)

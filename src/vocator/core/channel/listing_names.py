@@ -5,6 +5,7 @@ from abc import abstractmethod
 from dataclasses import replace
 
 from vocator.core.channel.listing_grammar import NAMED_WORDS
+from vocator.core.channel.listing_numbers import SPOKEN_NUMBERS
 from vocator.core.channel.listing_pieces import Piece
 from vocator.core.channel.listing_reading import Asked
 from vocator.core.channel.listing_state import LineState
@@ -14,6 +15,11 @@ SAYS_NOTHING = frozenset(
     "squelch sql tones inverted inv normal polarity closed open reverse reversed access required req odd khz hz mhz mid med medium dn sx linked autopatch private area".split()
 )
 """Words of the trade that decide something elsewhere, and here stand alone."""
+SAID_NUMBERS = frozenset(SPOKEN_NUMBERS)
+FILLERS = frozenset(
+    "a an and as at by can do for from get has have hear here i in into is it its it's just make my of on or our please program put set so some store that the then there this to tune try use used uses using via we will with you your".split()
+)
+"""Words of a sentence around a channel: no name begins or ends with one."""
 TRADE = (
     "simplex", "duplex", "minus", "offset", "shift", "repeater", "narrow", "carrier", "digital", "encode", "decode", "squelch",
     "uplink", "downlink", "output", "input", "receive", "transmit", "positive", "negative", "frequency", "power", "unknown",
@@ -27,7 +33,7 @@ A_CODE = re.compile(r"(?:d|dcs|dpl|dtcs)-?(?P<digits>\d{1,3})[a-z]?", re.IGNOREC
 
 def looks_like_a_name(word: str) -> bool:
     """Whether a word that nothing else explains may be a channel's name without asking."""
-    if len(word) < 2 or A_CODE.fullmatch(word) or word.lower() in (*SAYS_NOTHING, *TRADE) or meant(word) is not None:
+    if len(word) < 2 or A_CODE.fullmatch(word) or word.lower() in (*SAYS_NOTHING, *TRADE, *SAID_NUMBERS, "no") or meant(word) is not None:
         return False
     return bool(re.fullmatch(r"[A-Za-z][A-Za-z0-9\-/'+_.]*|\d{1,2}[A-Za-z][A-Za-z0-9\-]+", word)) and not re.search(
         r"\d\.\d", word
@@ -124,19 +130,28 @@ class NameReader(LineState):
         reading = self.reading
         given = " ".join(self.named).lower().split()
         kept: list[str] = []
-        for whole in self.words:
+        for whole in self._without_fillers():
             word = whole.strip('"')
             low = word.lower()
             if low in self.without or low in given or all(part in given for part in low.split()):
                 continue
-            if whole.startswith('"') or looks_like_a_name(word.split()[0]) or " " in word:
+            if whole.startswith('"') or looks_like_a_name(word.split()[0]) or " " in word or (kept and low in SAID_NUMBERS):
                 kept.append(word)
             elif not self._answered(word):
                 self._ask_word(word)
         for word in self.unclear:
             if word.lower() not in self.without and word.lower() not in given:
                 self._ask_word(word)
-        reading.name = [*self.named, *kept]
+        reading.name = self.named or kept
+
+    def _without_fillers(self) -> list[str]:
+        """Return the words that are left without those of a sentence at their beginning and end; between two words of a name they belong to it."""
+        words = list(self.words)
+        while words and words[0].lower() in FILLERS:
+            words.pop(0)
+        while words and words[-1].lower() in FILLERS:
+            words.pop()
+        return words
 
     def _answered(self, word: str) -> bool:
         """Whether the line gives in full what a word is a torn form of."""

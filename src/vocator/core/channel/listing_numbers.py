@@ -15,24 +15,28 @@ _TEENS = {
 }
 _TENS = {w: 10 * n for n, w in enumerate("twenty thirty forty fifty sixty seventy eighty ninety".split(), 2)} | {"fourty": 40}
 _POINT = ("point", "decimal", "dot")
-_SPOKEN = {*_UNITS, *_TEENS, *_TENS, "hundred", *_POINT}
-_BEFORE = {"+", "-", "plus", "minus", "positive", "negative", "up", "down", "offset", "shift", "tone", "pl", "ctcss"}
+SPOKEN_NUMBERS = (*_UNITS, *_TEENS, *_TENS, "hundred")
+_SPOKEN = {*SPOKEN_NUMBERS, *_POINT}
+_BEFORE = {"+", "-", "plus", "minus", "positive", "negative", "up", "down", "offset", "shift", "tone", "pl", "ctcss", "memory", "slot"}
 MOST_OTHERS = 1
+FEWEST_APART = 4
+"""So many figures said one by one are a number without any word among them."""
 
 
 def spoken(text: str) -> str:
-    """Return a line with numbers said as words written in figures.
+    """Return a line with numbers said as words, or digit by digit, written in figures.
 
     A single such word stays a word ("BASE ONE") unless a sign or a word that wants a number stands before it.
+    A comma or another stop ends a number, as a pause does when it is said.
     """
-    tokens = re.split(r"(\s+|-(?=[A-Za-z]))", text)
+    tokens = re.findall(r"[A-Za-z]+(?:'[A-Za-z]+)?|\d+|[^A-Za-z\d]+", text)
     out: list[str] = []
     at = 0
     while at < len(tokens):
-        run = _run(tokens, at) if tokens[at].lower() in _SPOKEN else at
-        words = [t.lower() for t in tokens[at:run] if t.strip(" -\t")]
-        before = next((t for t in reversed(out) if t.strip()), "").lower()
-        if words and words[0] not in _POINT[1:] and (len(words) > 1 or before in _BEFORE) and words[0] not in ("hundred",):
+        run = _run(tokens, at, out[-1] if out else "") if tokens[at][0].isalnum() else at
+        words = [t.lower() for t in tokens[at:run] if t[0].isalnum()]
+        before = next((t for t in reversed(out) if t.strip()), "").lower().strip(" ,;:")
+        if words and _is_number(words, before):
             out.append(_figures(words))
             at = run
         else:
@@ -41,14 +45,37 @@ def spoken(text: str) -> str:
     return "".join(out)
 
 
-def _run(tokens: list[str], at: int) -> int:
-    """Return where the words of one spoken number end that begin at ``at``; ``at`` itself where none begin there."""
-    end = at
+def _is_number(words: list[str], before: str) -> bool:
+    """Whether the words of a run are one number, by themselves or by what stands before them."""
+    if words[0] in (*_POINT[1:], "hundred"):
+        return False
+    if all(w.isdecimal() for w in words):
+        return len(words) >= FEWEST_APART and all(len(w) == 1 for w in words)
+    return len(words) > 1 or before in _BEFORE
+
+
+def _run(tokens: list[str], at: int, before: str) -> int:
+    """Return where the words of one spoken number end that begin at ``at``; ``at`` itself where none begin there.
+
+    Figures belong to it where they are said one by one, or stand as one group on a side of the point.
+    """
+    end, side, glued = at, "", bool(before) and (before[-1].isalnum() or before[-1] in "._/")
     for n in range(at, len(tokens)):
-        if tokens[n].lower() in _SPOKEN:
-            end = n + 1
-        elif tokens[n].strip(" \t-"):
+        token = tokens[n]
+        follows = tokens[n + 1] if n + 1 < len(tokens) else ""
+        if token.lower() in _SPOKEN:
+            side = "" if token.lower() in _POINT else side + "w"
+        elif token.isdecimal() and not glued and (not follows or not (follows[0].isalpha() or follows[0] in "._/")):
+            if side and (len(token) > 1 or "g" in side):
+                break
+            side += "d" if len(token) == 1 else "g"
+        elif token.strip(" \t-"):
             break
+        else:
+            glued = False
+            continue
+        end = n + 1
+        glued = True
     return end
 
 
@@ -57,6 +84,8 @@ def _figures(words: list[str]) -> str:
     for n, word in enumerate(words):
         if word in _POINT:
             figures, tens = figures + ".", False
+        elif word.isdecimal():
+            figures, tens = figures + word, False
         elif word == "hundred":
             more = n + 1 < len(words) and words[n + 1] not in _POINT
             figures, tens = figures + ("" if more and words[n + 1] in _TENS | _TEENS else "0" if more else "00"), False

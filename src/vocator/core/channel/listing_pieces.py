@@ -77,12 +77,16 @@ _COUNTED = re.compile(r"^\s*(?:#\s*\d{1,4}|\d{1,3}\)|\d{1,3}\.)\s+(?=.*\d)")
 _GLUED = re.compile(r"(?<![\w.])(\d{2,4}\.\d{1,6})(?!(?:mhz|khz|hz|k|m|w)(?![a-z]))([a-z]{1,2})(?![\w.])", re.IGNORECASE)
 """A letter or two behind a frequency, as in "146.580S", "147.285R+"."""
 
-_SAID_UNIT = re.compile(r"\b(kilo|mega|)hertz\b", re.IGNORECASE)
-_SAID_POINT = re.compile(r"(?<=\d)\s+(?:point|decimal|dot)\s+(?=\d)", re.IGNORECASE)
+_SAID_UNIT = re.compile(r"\b(?:kilo|mega)?hertz\b|(?<=\d)\s*(?:megs?|mc|kilos?|kays?|kc)\b", re.IGNORECASE)
 
 
 def _apart(match: re.Match[str]) -> str:
     return f"{match[1]} {match[2]} "
+
+
+def _unit(match: re.Match[str]) -> str:
+    word = match[0].lstrip()
+    return f"{match[0][: -len(word)]}{word[0] if word[0].lower() in 'mk' else ''}Hz"
 
 
 def plain_line(line: str) -> str:
@@ -96,9 +100,8 @@ def plain_line(line: str) -> str:
     text = line.replace("−", "-").replace("–", "-").translate(_ROUND)
     text = _COUNTED.sub("", text, count=1)
     text = _GLUED.sub(_apart, text)
-    text = _SAID_POINT.sub(".", text)
     text = re.sub(r"(?<![\d.,])(\d{1,4}),(\d+)(?!\d*[.,]\d)", r"\1.\2", text)
-    return spoken(_SAID_UNIT.sub(lambda m: f"{m[1][:1]}Hz", text))
+    return _SAID_UNIT.sub(_unit, spoken(text))
 
 
 def pieces_of(text: str) -> list[Piece]:

@@ -36,6 +36,7 @@ class Reading:
     narrow: bool | None = None
     burst: bool = False
     power: str | None = None
+    memory: str | None = None
     off_air: bool = False
     mode: str | None = None
     analogue: bool = False

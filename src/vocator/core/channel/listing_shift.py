@@ -196,6 +196,12 @@ def _from_habit(reading: Reading, rx_hz: int, segment: RepeaterSegment | None, p
         out.reasons["tx_hz"] = f"simplex: {satellite.why if satellite else 'no repeaters are usual here'}"
         return rx_hz
     possible = segment.possible(rx_hz)
+    side_by_side = plan.mixed_span(rx_hz)
+    if side_by_side is not None and not reading.repeater and not reading.sign_unknown:
+        words = f"{side_by_side.why[0].upper()}{side_by_side.why[1:]}: is {megahertz(rx_hz)} a repeater's output, or simplex?"
+        out.doubts.append(Doubt("tx_hz", words, (*map(signed, possible or segment.shifts_hz), "simplex")))
+        out.reasons["tx_hz"] = "asked"
+        return None
     out.notes.append(Note("tx_hz", "taken as a repeater's output; add 'simplex' to talk on it directly"))
     if len(possible) > 1 and (segment.ask or segment.segment is not None):
         if not reading.sign_unknown:

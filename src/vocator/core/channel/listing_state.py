@@ -17,7 +17,7 @@ class LineState(ABC):
         self.plan, self.frequency_at = plan, frequency_at
         text = plain_line(line)
         layout = Layout(text, pieces_of(text), plan)
-        self.pieces, self.figures, self.torn = layout.pieces, layout.figures, layout.torn
+        self.layout, self.pieces, self.figures, self.torn = layout, layout.pieces, layout.figures, layout.torn
         self.reading = Reading(line)
         self.later: list[Callable[[], None]] = []
         self.words: list[str] = []

@@ -16,7 +16,7 @@ from vocator.core.channel.listing_figures import SMALLEST_MHZ, TONE_RANGE_HZ, lo
 from vocator.core.channel.listing_names import NameReader
 from vocator.core.channel.listing_numbers import frequency_hz, torn_frequencies, torn_tone
 from vocator.core.channel.listing_pieces import Amount, Piece
-from vocator.core.channel.listing_reading import Asked, Reading, code_in, known_code, known_tone
+from vocator.core.channel.listing_reading import Asked, Reading, code_in, known_code, known_tone, once
 from vocator.core.channel.listing_tones import ToneReader
 from vocator.core.channel.tones import DCS_104
 from vocator.core.refusal import Refusal
@@ -24,6 +24,8 @@ from vocator.core.refusal import Refusal
 SMALLEST_OFFSET_HZ = 10_000
 WIDTHS_KHZ = {"6.25": True, "12.5": True, "15": False, "20": False, "25": False}
 """Channel widths that a listing names, and whether they are narrow ones."""
+PLAN_NUMBER = re.compile(r"(?:R|RV|RU|RF|RH|S|V|U|F|SU)\d{1,3}X?", re.IGNORECASE)
+"""How plans number their channels."""
 DIGITAL = frozenset("dmr digital p25 nxdn tetra c4fm dv".split())
 
 
@@ -51,6 +53,7 @@ class _Reader(ToneReader, NameReader):
     """Reads the pieces of one line, one kind a method."""
 
     def read(self) -> Reading:
+        self._refuse_numbers_of_plans()
         for at, piece in enumerate(self.pieces):
             self.at = at
             getattr(self, f"_{piece.kind}")(piece)
@@ -63,8 +66,9 @@ class _Reader(ToneReader, NameReader):
             )
             if only is not None and self.frequency_at is None:  # what stands where tones do is all that there is to listen to
                 return _Reader(self.reading.line, self.plan, only).read()
+            cut = next((p.amount for p in self.pieces if p.amount is not None and re.fullmatch(r"0\d\.\d{2,}", p.amount.text)), None)
             raise Refusal(
-                self.reading.line.strip(),
+                self.reading.line.strip() if cut is None else f"{cut.text}, which lacks its first figures",
                 "listing line",
                 "a line with a frequency in it",
                 "Add the frequency you listen on, for example 147.330.",
@@ -73,6 +77,19 @@ class _Reader(ToneReader, NameReader):
             one()
         self._settle_names()
         return self.reading
+
+    def _refuse_numbers_of_plans(self) -> None:
+        """Raise Refusal for a channel's number in a band plan ("R0", "RV48") where the line has no frequency."""
+        if any(p.amount is not None and self.figures.is_frequency(p.amount) for p in self.pieces):
+            return
+        number = next((w for w in re.findall(r"[\w.]+", self.reading.line) if PLAN_NUMBER.fullmatch(w)), None)
+        if number is not None:
+            raise Refusal(
+                f"{number}, the number of a channel in a band plan",
+                "listing line",
+                "a frequency: plans number their channels differently",
+                f"Look up {number} in the plan of your country and write its frequency, for example 145.600 -.",
+            )
 
     # -- numbers
 
@@ -238,7 +255,9 @@ class _Reader(ToneReader, NameReader):
             self._signed(piece)
         elif piece.amount is not None:
             amount = piece.amount
-            if self.figures.tone_of(amount) is not None:
+            if self.figures.tone_of(amount) is None and self.figures.is_frequency(amount):  # "split 433.500": nobody shifts by so much
+                self._frequency(amount, "in" if self.reading.rx_hz is not None else "")
+            elif self.figures.tone_of(amount) is not None:
                 self._tone_or_offset(amount, glued=False)
             else:
                 self._offset(amount)
@@ -255,6 +274,9 @@ class _Reader(ToneReader, NameReader):
         elif amount is None:
             if "TONE" in piece.words:
                 self.later.append(self._ask_for_tone)
+            elif self.layout.use_behind(piece):
+                if self.reading.tone_words is None:
+                    self.reading.tone_words = "send"
             elif not self._next_is_slash():
                 self.unclear.append(piece.word.strip(":= "))
         elif "TONE" in piece.words:
@@ -299,6 +321,12 @@ class _Reader(ToneReader, NameReader):
         self.reading.simplex = True
         if "FIGURE" in piece.words:
             self.words.append(f"{piece.word} {piece.words['FIGURE']}".strip())
+
+    def _no_shift(self, piece: Piece) -> None:
+        self.reading.simplex = True
+
+    def _memory(self, piece: Piece) -> None:
+        self.reading.memory = once(self.reading.memory, re.split(r"[\s:=#.]", piece.word)[-1].upper(), "memory")
 
     def _narrow(self, piece: Piece) -> None:
         self._set("narrow", True, piece.word)

@@ -53,6 +53,8 @@ class Resolution:
     doubts: list[Doubt] = field(default_factory=list)
     burst: bool = False
     readings: list[Meaning] = field(default_factory=list)
+    memory: str | None = None
+    """The slot that the line names."""
 
     def as_dict(self) -> dict[str, Any]:
         """Return the form that the command line and the API speak."""

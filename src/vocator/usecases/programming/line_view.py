@@ -21,6 +21,7 @@ def line_view(station: Station, line: str) -> dict[str, Any]:
     channel = found.channel
     return {
         **found.as_dict(),
+        "memory": found.memory,
         "may_send": not found.receive_only and may_send(station, channel.tx_hz),
         "sum": sum_lines(channel.as_dict(), found.reasons, found.receive_only, bool(found.doubts)),
         "talk_around": None if channel.is_simplex else f"{megahertz(channel.rx_hz)} simplex",
