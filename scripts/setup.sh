@@ -9,6 +9,26 @@ say() { echo "vocator: $*" >&2; }
 
 die() { say "$1"; [ $# -gt 1 ] && say "  $2"; exit 1; }
 
+# Says what is done while it lasts, in one line that counts on: a terminal sees the seconds, a log a line now and then.
+counting() { # words, command...
+  local words="$1" began="$SECONDS" code=0 clock; shift
+  say "$words"
+  (
+    while sleep 1 && kill -0 $$ 2>/dev/null; do
+      took=$((SECONDS - began))
+      if [ -t 2 ]; then printf '\rvocator: %s, %d s ' "$words" "$took" >&2
+      elif [ $((took % 15)) -eq 0 ]; then say "$words, $took s"; fi
+    done
+  ) 8>&- 9>&- &
+  clock=$!
+  "$@" || code=$?
+  kill "$clock" 2>/dev/null || true
+  wait "$clock" 2>/dev/null || true
+  [ -t 2 ] && printf '\r\033[K' >&2
+  say "$words: $([ "$code" = 0 ] && echo done || echo failed) after $((SECONDS - began)) s"
+  return "$code"
+}
+
 # A stamp is written only after a part is complete, so that a broken-off install starts again.
 stamped() { [ -f "$1" ] && [ "$(cat "$1")" = "$2" ]; }
 
@@ -26,7 +46,11 @@ set_up_python() {
   local wanted; wanted="$(cd "$ROOT" && sum_of requirements.txt requirements-dev.txt)"
   stamped "$VENV/.complete" "$wanted" && "$PY" -c "" 2>/dev/null && return 0
   command -v python3 >/dev/null || die "python3 is missing" "as root: apt-get install -y python3 python3-venv"
-  say "setting up Python (once, about a minute)"
+  counting "setting up Python (once, about a minute)" install_python "$wanted"
+}
+
+install_python() {
+  local wanted="$1"
   # an environment without its stamp was broken off: what stands in it half done is not worth finding out
   if ! [ -f "$VENV/.complete" ] || ! "$PY" -c "import pip" 2>/dev/null; then
     rm -rf "$VENV"
@@ -60,25 +84,27 @@ set_up_web() {
   local packages sources
   packages="$(cd "$ROOT/web" && sum_of package-lock.json package.json)"
   if ! stamped "$ROOT/web/node_modules/.complete" "$packages"; then
-    say "installing the front end's packages (once, about a minute)"
     [ -d "$ROOT/web/node_modules" ] || rm -rf "$ROOT/web/node_modules"
     rm -f "$ROOT/web/node_modules/.complete"
-    (cd "$ROOT/web" && npm ci --no-audit --no-fund --loglevel=error >&2) || die "the front end's packages could not be installed" "check the network and run again"
+    counting "installing the front end's packages (once, about a minute)" install_packages || die "the front end's packages could not be installed" "check the network and run again"
     echo "$packages" > "$ROOT/web/node_modules/.complete"
   fi
   sources="$(cd "$ROOT" && { find web/src web/public web/index.html web/vite.config.ts web/package-lock.json src/vocator/api src/vocator/usecases -type f ! -name '*.pyc' ! -name 'schema.gen.ts' 2>/dev/null | LC_ALL=C sort | xargs cat; } | sha256sum | cut -d' ' -f1)"
   if ! stamped "$ROOT/web/dist/.complete" "$sources" || [ ! -f "$ROOT/web/src/lib/schema.gen.ts" ]; then
-    say "building the front end"
     rm -f "$ROOT/web/dist/.complete"
     "$PY" -m vocator.api.openapi > "$ROOT/openapi.json" || die "the API's description could not be written"
-    (cd "$ROOT/web" && npm run -s types >&2 && npm run -s build >&2) || die "the front end could not be built" "its messages stand above"
+    counting "building the front end" build_web || die "the front end could not be built" "its messages stand above"
     echo "$sources" > "$ROOT/web/dist/.complete"
   fi
 }
+install_packages() { (cd "$ROOT/web" && npm ci --no-audit --no-fund --loglevel=error >&2); }
+# What it says is of use where it fails.
+in_web() { (cd "$ROOT/web" && "$@") > "$ROOT/.data/.build.log" 2>&1 || { cat "$ROOT/.data/.build.log" >&2; return 1; }; }
+build_web() { in_web npm run -s types && in_web npm run -s build; }
+build_kit() { in_web npx vite build -c vite.kit.config.ts --logLevel error; }
 set_up_kit() {
   local sources; sources="$(cd "$ROOT" && sum_of web/dist/.complete web/kit.html web/vite.kit.config.ts)"
   stamped "$ROOT/web/dist-kit/.complete" "$sources" && return 0
-  say "building the page of the field kit"
-  (cd "$ROOT/web" && npx vite build -c vite.kit.config.ts --logLevel error >&2) || die "the page of the field kit could not be built" "its messages stand above"
+  counting "building the page of the field kit" build_kit || die "the page of the field kit could not be built" "its messages stand above"
   echo "$sources" > "$ROOT/web/dist-kit/.complete"
 }

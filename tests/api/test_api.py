@@ -57,7 +57,7 @@ def test_from_a_line_to_a_slot_checked_on_the_air(client):
     on_air = [s["number"] for s in content["steps"] if s["on_air"]]
     assert len(on_air) == 2 and on_air[-1] == last
     tick(client, sheet, range(content["written_at"] + 1, last))
-    assert client.get("/api/sheets").json()[0]["done"] == last
+    assert client.get("/api/sheets").json()[0]["done"] == sum(max(page) < last for page in sheet["content"]["pages"])
     tick(client, sheet, [last], outcome="opened")
     assert state_of(client, radio) == "checked"
     assert client.get("/api/sheets").json() == []
@@ -125,6 +125,22 @@ def test_what_a_slot_is_known_to_hold_is_asked_for_before_a_sheet_replaces_it(cl
         client.post("/api/sheets", json={"radio_id": wick["id"], "slot": "CALL", "line": "146.55", "replace": True}).status_code
         == 201
     )
+
+
+@pytest.mark.parametrize("way", ["long", "short"])
+def test_what_a_radio_holds_from_another_region_does_not_keep_it_from_being_written(client, way):
+    radio = add_radio(client, "ardvane-finch")
+    station = client.get("/api/station").json()
+    try:
+        sheet = new_sheet(client, radio, line="146.58")
+        tick(client, sheet, range(len(sheet["content"]["steps"])))
+        client.put("/api/station", json={**station, "region": "r1", "way": way})
+        made = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "9", "line": "145.6375 - 71.9"})
+        assert made.status_code == 201, made.text
+        play = client.get(f"/api/sheets/{made.json()['id']}/twin/0").json()
+        assert "7" in play["memory"], "what stands there still stands there"
+    finally:
+        client.put("/api/station", json=station)
 
 
 def test_the_twin_is_played_through_a_stateless_server(client):

@@ -192,6 +192,23 @@ def test_copies_side_by_side_keep_to_themselves_and_leave_nothing_however_they_e
     assert two.gone()
 
 
+def test_an_address_is_told_only_once_it_is_taken(copies):
+    one, _ = copies
+    with socket.socket() as other:  # it has the port, and answers nobody
+        other.bind(("127.0.0.1", one.port))
+        one.begin()
+        assert one.process.wait(120) == 1
+        log = (one.folder / "log").read_text()
+        assert f"port {one.port} cannot be used" in log and "Vocator is at" not in log
+    with socket.create_server(("127.0.0.1", one.port + 1)), socket.create_server(("127.0.0.1", one.port + 2)):
+        one.begin()
+        assert one.answers()
+        place = "latitude_deg=49.5&longitude_deg=-57.8"
+        assert httpx.post(f"http://127.0.0.1:{one.port}/api/repeaters/fetch?{place}", timeout=60).status_code == 200
+    one.end(signal.SIGTERM)
+    assert one.gone()
+
+
 def test_what_stands_in_the_way_of_a_store_is_said_and_nothing_is_deleted(copies):
     one, _ = copies
     (one.folder / ".data" / "pg" / "data").mkdir(parents=True)

@@ -18,6 +18,7 @@ import uvicorn
 from fastapi import FastAPI
 from pydantic import TypeAdapter
 from sqlalchemy.orm import Session
+from uvicorn.supervisors import Multiprocess
 
 from vocator.api.app import create_app
 from vocator.api.measures import share_counts
@@ -79,6 +80,20 @@ def network_options(sharing: Sharing) -> dict[str, Any]:
         "host": at.hostname, "port": at.port, "ssl_certfile": str(own.certificate), "ssl_keyfile": str(own.key),
         "limit_concurrency": MOST_AT_ONCE, "loop": "vocator.api.patience:loop_of_the_network",
     }  # fmt: skip
+
+
+def listening(port: int) -> socket.socket:
+    """Return a socket that listens on loopback, so that an address that is told is one that answers.
+
+    Ends with a message where something else has the port.
+    """
+    try:
+        taken = socket.create_server(("127.0.0.1", port), backlog=2048)
+    except OSError as error:
+        other = f"./start --port {port + 1}" if port < 65_535 else "./start --port 8642"
+        sys.exit(f"vocator: port {port} cannot be used: {error.strerror or error}; stop what runs there, or: {other}")
+    taken.set_inheritable(True)
+    return taken
 
 
 MOST_CORES = 8
@@ -165,6 +180,7 @@ def main() -> None:
     engine.dispose()
     share_counts(settings().data / ".data" / "metrics")
     os.environ["VOCATOR_WORKERS"] = str(given.workers or max(1, _cores() // 2))
+    own = listening(given.port)
     print(f"Vocator is at http://127.0.0.1:{given.port}/", flush=True)
     if given.share is not None:
         try:
@@ -180,9 +196,11 @@ def main() -> None:
         )  # it ends with this one
         print(f"Others in the network: {sharing.url}/\n  SHA-256 fingerprint {sharing.fingerprint}\n{PHONE}", flush=True)
     settings.cache_clear()
-    uvicorn.run(
-        "vocator.api.serve:own_app", factory=True, workers=settings().workers, host="127.0.0.1", port=given.port, **options()
-    )
+    config = uvicorn.Config("vocator.api.serve:own_app", factory=True, workers=settings().workers, **options())
+    if config.workers > 1:
+        Multiprocess(config, sockets=[own]).run()
+    else:
+        uvicorn.Server(config).run(sockets=[own])
 
 
 if __name__ == "__main__":

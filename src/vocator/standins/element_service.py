@@ -4,17 +4,16 @@ On demand it is slow, fails, sends rubbish or old sets, so that a client can be 
 ``/elements.json?slow=5``, ``?fail=503``, ``?rubbish=1``, ``?age=40`` (days).
 """
 
-import argparse
 import time
 from datetime import timedelta
 
-import uvicorn
 from fastapi import FastAPI, Query
 from fastapi.responses import PlainTextResponse, Response
 
 from vocator import clock
 from vocator.files.omm import write_omm_csv, write_omm_json
 from vocator.files.tle import write_tle
+from vocator.standins.loopback import serve
 from vocator.usecases.passes.satellites import redated
 
 WRITERS = {"json": (write_omm_json, "application/json"), "csv": (write_omm_csv, "text/csv"), "tle": (write_tle, "text/plain")}
@@ -45,9 +44,7 @@ def create_service() -> FastAPI:
 
 def main() -> None:
     """Run the service on loopback."""
-    parser = argparse.ArgumentParser(description="A stand-in for an element service")
-    parser.add_argument("--port", type=int, default=8643)
-    uvicorn.run(create_service(), host="127.0.0.1", port=parser.parse_args().port, log_level="warning")
+    serve(create_service(), "A stand-in for an element service", 8643)
 
 
 if __name__ == "__main__":

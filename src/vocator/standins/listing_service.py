@@ -3,18 +3,17 @@
 On demand it is slow, fails, or is stale: ``?slow=5``, ``?fail=503``, ``?stale=1`` (a year-old state of things).
 """
 
-import argparse
 import time
 from pathlib import Path
 from typing import Any
 
-import uvicorn
 from fastapi import FastAPI, Query, Response
 from fastapi.responses import JSONResponse, PlainTextResponse
 
 from vocator.core.orbit.grid import way
 from vocator.core.orbit.site import Site
 from vocator.files.strict_yaml import load_yaml
+from vocator.standins.loopback import serve
 
 LISTING = Path(__file__).parent.parent / "data" / "demo" / "listing.yaml"
 FRESH, STALE = "2026-11-20", "2025-11-20"
@@ -55,9 +54,7 @@ def create_listing() -> FastAPI:
 
 def main() -> None:
     """Run the service on loopback."""
-    parser = argparse.ArgumentParser(description="A stand-in for a listing service")
-    parser.add_argument("--port", type=int, default=8644)
-    uvicorn.run(create_listing(), host="127.0.0.1", port=parser.parse_args().port, log_level="warning")
+    serve(create_listing(), "A stand-in for a listing service", 8644)
 
 
 if __name__ == "__main__":

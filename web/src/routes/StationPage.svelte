@@ -41,6 +41,23 @@
     keep('station-draft', $state.snapshot(draft));
   }
 
+  /** The bands ticked under each region are its own: a licence is. They are there again when one goes back. */
+  let ticks = recall<Record<string, string[]>>('bands', {});
+  let moved = $state<{ from: string; same: string[] } | null>(null);
+
+  function toRegion(to: Station['region']): void {
+    const from = draft.region;
+    ticks = { ...ticks, [from]: [...draft.may_send_on] };
+    keep('bands', ticks);
+    const bands = regions.find((r) => r.id === to)?.bands ?? [];
+    const before = draft.may_send_on;
+    draft.region = to;
+    draft.may_send_on = (ticks[to] ?? []).filter((b) => bands.includes(b));
+    const same = draft.may_send_on.length ? [] : before.filter((b) => bands.includes(b));
+    moved = before.length ? { from: regions.find((r) => r.id === from)?.name ?? from, same } : null;
+    touch();
+  }
+
   function band(name: string, on: boolean): void {
     draft.may_send_on = on ? [...draft.may_send_on, name] : draft.may_send_on.filter((b) => b !== name);
     touch();
@@ -133,10 +150,16 @@
       <h2>Who and where</h2>
       <label>Call sign<Input class="field" bind:value={draft.call_sign} autocomplete="off" maxlength={20} placeholder="QZ7ABE" /></label>
       <label><span><Term name="region">Region pack</Term></span>
-        <select class="field" bind:value={draft.region} onchange={() => { draft.may_send_on = []; touch(); }}>
+        <select class="field" bind:value={() => draft.region, toRegion}>
           {#each regions as r (r.id)}<option value={r.id}>{r.name}</option>{:else}<option value={draft.region}>{draft.region.replace('r', 'Region ')}</option>{/each}
         </select></label>
       {#if region}<p class="quiet">{region.note}</p>{/if}
+      {#if moved}
+        <div class="caution" role="status">
+          <p><b>{draft.may_send_on.length ? `Where you may transmit: ${draft.may_send_on.join(', ')}, as last time here.` : 'Listening only, until you tick your bands here.'}</b> What you ticked for {moved.from} is kept for when you go back. What stands in your radios stays as it is.</p>
+          {#if moved.same.length && !draft.may_send_on.length}<button type="button" class="act" onclick={() => { draft.may_send_on = moved!.same; moved = null; touch(); }}>My licence covers {moved.same.join(', ')} here too</button>{/if}
+        </div>
+      {/if}
       <div class="row">
         <label>Latitude, °<Input class="field" value={draft.latitude_deg ?? ''} inputmode="decimal" onchange={(e: Event) => (draft.latitude_deg = number((e.currentTarget as HTMLInputElement).value))} /></label>
         <label>Longitude, °<Input class="field" value={draft.longitude_deg ?? ''} inputmode="decimal" onchange={(e: Event) => (draft.longitude_deg = number((e.currentTarget as HTMLInputElement).value))} /></label>

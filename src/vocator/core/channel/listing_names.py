@@ -33,7 +33,12 @@ A_CODE = re.compile(r"(?:d|dcs|dpl|dtcs)-?(?P<digits>\d{1,3})[a-z]?", re.IGNOREC
 
 def looks_like_a_name(word: str) -> bool:
     """Whether a word that nothing else explains may be a channel's name without asking."""
-    if len(word) < 2 or A_CODE.fullmatch(word) or word.lower() in (*SAYS_NOTHING, *TRADE, *SAID_NUMBERS, "no") or meant(word) is not None:
+    if (
+        len(word) < 2
+        or A_CODE.fullmatch(word)
+        or word.lower() in (*SAYS_NOTHING, *TRADE, *SAID_NUMBERS, "no")
+        or meant(word) is not None
+    ):
         return False
     return bool(re.fullmatch(r"[A-Za-z][A-Za-z0-9\-/'+_.]*|\d{1,2}[A-Za-z][A-Za-z0-9\-]+", word)) and not re.search(
         r"\d\.\d", word

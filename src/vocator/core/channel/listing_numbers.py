@@ -17,7 +17,23 @@ _TENS = {w: 10 * n for n, w in enumerate("twenty thirty forty fifty sixty sevent
 _POINT = ("point", "decimal", "dot")
 SPOKEN_NUMBERS = (*_UNITS, *_TEENS, *_TENS, "hundred")
 _SPOKEN = {*SPOKEN_NUMBERS, *_POINT}
-_BEFORE = {"+", "-", "plus", "minus", "positive", "negative", "up", "down", "offset", "shift", "tone", "pl", "ctcss", "memory", "slot"}
+_BEFORE = {
+    "+",
+    "-",
+    "plus",
+    "minus",
+    "positive",
+    "negative",
+    "up",
+    "down",
+    "offset",
+    "shift",
+    "tone",
+    "pl",
+    "ctcss",
+    "memory",
+    "slot",
+}
 MOST_OTHERS = 1
 FEWEST_APART = 4
 """So many figures said one by one are a number without any word among them."""

@@ -66,7 +66,9 @@ class _Reader(ToneReader, NameReader):
             )
             if only is not None and self.frequency_at is None:  # what stands where tones do is all that there is to listen to
                 return _Reader(self.reading.line, self.plan, only).read()
-            cut = next((p.amount for p in self.pieces if p.amount is not None and re.fullmatch(r"0\d\.\d{2,}", p.amount.text)), None)
+            cut = next(
+                (p.amount for p in self.pieces if p.amount is not None and re.fullmatch(r"0\d\.\d{2,}", p.amount.text)), None
+            )
             raise Refusal(
                 self.reading.line.strip() if cut is None else f"{cut.text}, which lacks its first figures",
                 "listing line",
@@ -255,7 +257,9 @@ class _Reader(ToneReader, NameReader):
             self._signed(piece)
         elif piece.amount is not None:
             amount = piece.amount
-            if self.figures.tone_of(amount) is None and self.figures.is_frequency(amount):  # "split 433.500": nobody shifts by so much
+            if self.figures.tone_of(amount) is None and self.figures.is_frequency(
+                amount
+            ):  # "split 433.500": nobody shifts by so much
                 self._frequency(amount, "in" if self.reading.rx_hz is not None else "")
             elif self.figures.tone_of(amount) is not None:
                 self._tone_or_offset(amount, glued=False)

@@ -1,7 +1,7 @@
 """What is worked out of a request for a sheet, or of a kept one: plain data in, plain data out, so it can be done apart."""
 
 import json
-from dataclasses import replace
+from dataclasses import asdict, replace
 from functools import lru_cache
 from typing import Any
 
@@ -11,7 +11,7 @@ from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import read_channels
-from vocator.usecases.errors import Unproven
+from vocator.usecases.errors import Doubtful, Unproven
 from vocator.usecases.network.apart import apart
 from vocator.usecases.programming.make_batch import batch_of
 from vocator.usecases.programming.make_sheet import MadeSheet, SheetRequest, lesser_goal, make_sheet
@@ -31,16 +31,26 @@ def drawn_sheet(taken: SheetRequest, other: SheetRequest | None, request: SheetR
 
 
 def _drawn_sheet(taken: SheetRequest, other: SheetRequest | None, request: SheetRequest) -> dict[str, Any]:
-    made = make_sheet(taken)
+    try:
+        made = make_sheet(taken)
+    except (Beyond, Unproven, Refusal, Doubtful):
+        if taken is request:
+            raise
+        taken, other, made = request, None, make_sheet(request)  # what it would count on cannot be gone on from
     goal, profile, kind = made.goal, made.twin.profile, KINDS[made.goal.kind]
     slot, title = profile.slot_key(goal.slot), kind.title(goal, taken.line.strip())
     if kind.about is About.RADIO:
         slot = ""
     else:
         title = f"{profile.slot_text(goal.slot)} {goal.channel.label or ''} {title}".replace("  ", " ")
-    counts = make_sheet(other).as_dict()["counts"] if other else None
+    try:
+        counts = make_sheet(other).as_dict()["counts"] if other else None
+    except (Beyond, Unproven, Refusal, Doubtful):
+        counts = None  # the other way is an offer: where it cannot be made there is none
     return {
         "view": sheet_view(made),
+        "request": asdict(taken),
+        "way": taken.way,
         "kind": goal.kind,
         "slot": slot,
         "title": title,

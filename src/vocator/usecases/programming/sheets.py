@@ -13,6 +13,8 @@ from vocator.core.goals.kind import About, Asks, Leaves
 from vocator.core.keeping.progress import pages_done, progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Tick
 from vocator.core.planning.kinds import KINDS
+from vocator.core.radio.start import StartError, stored_from_channel
+from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
 from vocator.files.channels_csv import ChannelRow, read_channels
 from vocator.files.data_problems import DataFileError, Problem
@@ -24,6 +26,7 @@ from vocator.usecases.programming.line_view import may_send
 from vocator.usecases.programming.make_sheet import SheetRequest
 from vocator.usecases.programming.resolve_line import resolve_line
 from vocator.usecases.programming.sheet_work import drawn_batch, drawn_sheet
+from vocator.usecases.twin.twins import twin_of
 
 T = TypeVar("T")
 
@@ -88,16 +91,16 @@ def open_sheet(
             replace_held = ours(view, slot) or (held is not None and replace_held)
     request = SheetRequest(
         radio.model, slot, line, label, power, station.receive, row, station.region, radio.firmware, "long",
-        known_memory(session, radio), goal, may_send(station, tx_hz), replace=replace_held,
+        known_memory(session, radio, station.region), goal, may_send(station, tx_hz), replace=replace_held,
     )  # fmt: skip
-    after = _last_request(session, radio) if goal == "store" else None
+    after = _last_request(session, radio, station.region) if goal == "store" else None
     short = replace(request, way="short", after=after) if after else None
     taken, other = (short, request) if short and (way or station.way) == "short" else (request, short)
     let_go(session)
     drawn = drawn_sheet(taken, other, request)
     content = {
-        **drawn["view"], "request": asdict(taken), "goal_kind": drawn["kind"], "radio_id": radio.id, "my_name": radio.name,
-        "way": taken.way, "other_way": drawn["other_way"], "less": drawn["less"], "chain": chain.as_dict() if chain else None,
+        **drawn["view"], "request": drawn["request"], "goal_kind": drawn["kind"], "radio_id": radio.id, "my_name": radio.name,
+        "way": drawn["way"], "other_way": drawn["other_way"], "less": drawn["less"], "chain": chain.as_dict() if chain else None,
     }  # fmt: skip
     sheet = KeptSheet(_id_of(chain), radio.id, drawn["slot"], drawn["title"], SheetStatus.OPEN, content, clock.utc_now())
     keep_sheet(session, sheet)
@@ -116,10 +119,22 @@ def keep_sheet(session: Session, sheet: KeptSheet) -> None:
         _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
 
 
-def known_memory(session: Session, radio: Radio) -> dict[str, Any]:
-    """Return the start that agrees with what is known of a radio: its written slots, all else as new."""
+def known_memory(session: Session, radio: Radio, region: str) -> dict[str, Any]:
+    """Return the start that agrees with what is known of a radio: its written slots, all else as new.
+
+    A slot that holds what the radio of this region cannot (it was written under another) holds any channel there: it is not free.
+    """
+    twin = twin_of(radio.model, radio.firmware, region)
     slots = RadioRepository(session).slots(radio.id)
-    return {"memory": {s.slot: s.channel for s in slots if s.state in HELD and s.channel}}
+    return {"memory": {s.slot: _held_on(twin, s.channel) for s in slots if s.state in HELD and s.channel}}
+
+
+def _held_on(twin: Twin, channel: dict[str, Any]) -> dict[str, Any]:
+    try:
+        stored_from_channel(twin, channel)
+    except StartError:
+        return twin.channel(twin.stored_from_vfo(twin.start)).as_dict()
+    return channel
 
 
 def _note_planned(session: Session, sheet: KeptSheet, slot: str, words: str, channel: dict[str, Any]) -> None:
@@ -131,8 +146,8 @@ def _note_planned(session: Session, sheet: KeptSheet, slot: str, words: str, cha
         radios.note(sheet.radio_id, SlotEvent(sheet.created_at, slot, SlotState.PLANNED, f"planned: {words}", channel))
 
 
-def _last_request(session: Session, radio: Radio) -> dict[str, Any] | None:
-    """Return the request of the sheet that was last carried out to its end on a radio, None where there is none."""
+def _last_request(session: Session, radio: Radio, region: str) -> dict[str, Any] | None:
+    """Return the request of the sheet that was last carried out to its end on a radio, None where there is none, or one of another region."""
     sheets = SheetRepository(session)
     own = [s for status in SheetStatus for s in sheets.with_status(status) if s.radio_id == radio.id]
     begun = [s for s in own if s.ticked or s.status is SheetStatus.DONE]
@@ -140,6 +155,8 @@ def _last_request(session: Session, radio: Radio) -> dict[str, Any] | None:
     if last is None or last.status is not SheetStatus.DONE:
         return None
     if last.content["goal_kind"] != "store" or last.content["request"].get("csv"):
+        return None
+    if last.content["request"].get("region") != region:
         return None
     return {k: v for k, v in last.content["request"].items() if k not in ("after", "start")}
 
@@ -161,7 +178,7 @@ def open_batch(
     radio = _radio(session, radio_id)
     station = StationRepository(session).get()
     request = SheetRequest(
-        radio.model, "", receive=station.receive, region=region or station.region, firmware=radio.firmware, start=known_memory(session, radio)
+        radio.model, "", receive=station.receive, region=region or station.region, firmware=radio.firmware, start=known_memory(session, radio, region or station.region),
     )  # fmt: skip
     known = view_of(session, radio)
     kept_out = [
