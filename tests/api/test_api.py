@@ -143,6 +143,47 @@ def test_what_a_radio_holds_from_another_region_does_not_keep_it_from_being_writ
         client.put("/api/station", json=station)
 
 
+def test_many_channels_are_taken_as_plain_lines_into_the_next_free_slots(client):
+    radio = add_radio(client, "brisko-pico")
+    plain = "147.33 + 103.5 RIDGE\n12,146.55,SMPLX\n146.94 - 100.0 into memory 20\n147,06 + 88,5"
+    unknown = client.post("/api/sheets/batch", json={"radio_id": radio["id"], "csv": plain})
+    assert unknown.status_code == 422 and "2 lines without a slot" in unknown.text
+    client.post(f"/api/radios/{radio['id']}/marks", json={"state": "free", "slots": "11-15"})
+    parts = client.post("/api/sheets/batch", json={"radio_id": radio["id"], "csv": plain}).json()["content"]["parts"]
+    assert {p["slot"]: p["channel"]["rx_hz"] for p in parts} == {
+        "11": 147_330_000,
+        "12": 146_550_000,
+        "20": 146_940_000,
+        "13": 147_060_000,
+    }
+
+
+def test_what_a_sheet_left_different_is_put_back_unless_what_was_set_needs_it(client):
+    trio = add_radio(client, "solvick-trio")
+    left = {p["what"]: p for p in new_sheet(client, trio)["content"]["put_back"]}
+    assert left["REVERS"]["keys"] == left["TX.ROW"]["keys"] == [] and left["WATCH"]["keys"]
+    pico = add_radio(client, "brisko-pico")
+    step = next(p for p in new_sheet(client, pico)["content"]["put_back"] if p["what"] == "STEP")
+    for radio, one in ((trio, left["WATCH"]), (trio, left["OFFSET"]), (pico, step)):
+        asked = {"radio_id": radio["id"], "slot": "", "goal": one["goal"], "key": one["keys"][0], "row": one["unit"]}
+        made = client.post("/api/sheets", json=asked)
+        assert made.status_code == 201, (asked, made.text)
+    finch = add_radio(client, "ardvane-finch")
+    own = new_sheet(client, finch, goal="auto-shift-off", slot="", line="")["content"]["put_back"]
+    assert [(p["what"], p["keys"]) for p in own] == [("A.RPT", [])]
+
+
+def test_a_channel_is_tuned_to_and_nothing_is_stored(client):
+    radio = add_radio(client, "brisko-pico")
+    sheet = new_sheet(client, radio, goal="tune", slot="", line="146.94 - 100.0")
+    end = client.get(f"/api/sheets/{sheet['id']}/twin/{len(sheet['content']['steps'])}").json()
+    assert end["memory"] == {} and end["display"]["main"] == "146.940"
+    tick(client, sheet, range(len(sheet["content"]["steps"])))
+    assert state_of(client, radio) == "unknown"
+    split = client.post("/api/sheets", json={"radio_id": radio["id"], "slot": "", "goal": "tune", "line": "145.5 tx 435.5"})
+    assert split.json()["type"] == "urn:vocator:beyond"
+
+
 def test_the_twin_is_played_through_a_stateless_server(client):
     play = client.post("/api/twin/start", json={"model": "ardvane-finch"}).json()
     act = {"model": "ardvane-finch", "token": play["token"]}

@@ -82,10 +82,18 @@ def read_channels(text: str, file: str = "channels.csv") -> list[ChannelRow]:
     return rows
 
 
+def has_header(line: str) -> bool:
+    """Whether the first line of a list names its columns."""
+    return bool(_names(next(csv.reader([line], delimiter=separator(line)), [])) & set(COLUMNS))
+
+
+def _names(record: list[str]) -> set[str]:
+    return {re.sub(r"\(.*", "", cell).strip().lower() for cell in record}
+
+
 def _names_columns(record: list[str]) -> bool:
     """Whether a row names columns; one that begins with a slot and a line is a channel already."""
-    names = {re.sub(r"\(.*", "", cell).strip().lower() for cell in record}
-    return bool(names & set(COLUMNS)) or len(record) < 2
+    return bool(_names(record) & set(COLUMNS)) or len(record) < 2
 
 
 def _three(record: list[str]) -> list[str]:

@@ -64,7 +64,7 @@
   let csv = $state('');
   let refused = $state('');
   let working = $state(false);
-  const EXAMPLE = 'slot,line,label\n1,147.33 + 103.5,RIDGE\n2,146.55,SMPLX';
+  const EXAMPLE = '147.33 + 103.5 RIDGE\n146.55 simplex\n7,448.775 - 118.8,DEPOT';
 
   type InUse = NonNullable<Problem['in_use']>[number];
   let inUse = $state<InUse[]>([]);
@@ -152,7 +152,7 @@
       {/if}
     </div>
     <Dialog bind:open={many} title="Many channels on one sheet">
-      <p>One row a channel: its slot, the listing line, maybe a label. They are put in the order that needs the fewest keys; the slots stay as you say.</p>
+      <p>One line a channel, as the listing has it. A slot before it says where it goes; without one it takes the next that is known to be free. They are put in the order that needs the fewest keys.</p>
       <label class="rename" for="csv">Rows
         <textarea id="csv" rows="9" bind:value={csv} placeholder={EXAMPLE} spellcheck="false"></textarea>
       </label>

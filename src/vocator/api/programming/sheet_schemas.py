@@ -252,6 +252,16 @@ class ChainShape(Shape):
     back: str
 
 
+class PutBackShape(Shape):
+    """A setting that a sheet left different, with what may put it back; no keys where what was written needs it so."""
+
+    what: str
+    unit: str | None
+    to: str
+    goal: GoalWord
+    keys: list[str]
+
+
 class SheetContent(Shape):
     """All that is needed to follow a sheet, also without the server."""
 
@@ -280,6 +290,7 @@ class SheetContent(Shape):
     other_way: Counts | None = None
     less: LesserGoal | None = None
     chain: ChainShape | None = None
+    put_back: list[PutBackShape] = []
     claims: list[list[str]] = []
     """For each step what of the radio's profile it rests on."""
     profile: str = ""

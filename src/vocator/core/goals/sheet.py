@@ -190,6 +190,7 @@ class Sheet:
     """The key sequence for one goal on one radio.
 
     ``counts_on`` names the settings that a short way leaves as they are, with the values that they must have.
+    ``aside`` names those of the VFO that were set on the way to the channel and are no part of it: the tuning step.
     """
 
     model: str
@@ -198,6 +199,7 @@ class Sheet:
     limits: tuple[str, ...] = ()
     changes: tuple[Change, ...] = ()
     counts_on: tuple[Change, ...] = ()
+    aside: tuple[Change, ...] = ()
 
     def steps(self) -> list[Step]:
         """Return all steps in order."""

@@ -238,11 +238,22 @@ def set_frequency(
         actions = typed_frequency(routes, entry, hz)
         typed = next(a for a in actions if a[0].isdigit())
         words = f"Type {typed}" if len(actions) == 1 else f"{actions[0]}, type {typed}, {actions[-1]}"
+        if (shown := twin.frequency(hz)) and _less_than(typed, hz):
+            whole = megahertz(hz)
+            words = f"{words}: the radio adds the rest, {whole}{'' if shown == whole else f', and shows {shown}'}"
+            why = f"{why}; the tuning step decides what it adds"
         draft.step(chapter, actions, shows=None if swapped else twin.frequency(hz), say=words[0].upper() + words[1:], why=why)
     if not draft.whole and len(twin.profile.bands) > 1 and band != twin.band_of(hz):
         draft.certain = {s for s in before if twin.settings[s].scope not in ("band", "unit_band")}
     note_what_it_did(draft, hz, held)
     count_on_it(draft, routes, hz, *more)
+
+
+def _less_than(typed: str, hz: int) -> bool:
+    """Whether what is typed says less of a frequency than it has: "430912" of 430.9125."""
+    return len(typed.replace(".", "")) >= 4 and typed.replace(".", "").rstrip("0") != f"{hz / 1_000_000:.6f}".replace(
+        ".", ""
+    ).rstrip("0")
 
 
 def _in_one_visit(

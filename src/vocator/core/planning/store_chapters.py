@@ -39,7 +39,8 @@ def try_it(draft: Draft, goal: Goal) -> None:
         why="what is heard now will be heard from the slot",
     )
     if goal.on_air and reaches_by_offset(draft.twin, goal.channel):
-        say = "Send: give your call sign, listen for the tail or an answer"
+        answer = "an answer" if goal.channel.is_simplex else "the repeater's tail or an answer"
+        say = f"Transmit: give your call sign, listen for {answer}"
         draft.step(ChapterKind.TRY, [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
 
 
@@ -294,7 +295,7 @@ def read_back(draft: Draft, goal: Goal) -> None:
     for icon in icons:
         draft.step(ChapterKind.READ_BACK, [], shows=icon, say=f"{icon} shows", why=_icon_words(twin, icon))
     if goal.on_air:
-        say = "Send once more from the slot, with your call sign"
+        say = "Transmit once more from the slot, with your call sign"
         draft.step(ChapterKind.READ_BACK, [_send(draft, goal)], say=_opening(draft, goal) + say, why=ANTENNA, on_air=True)
 
 

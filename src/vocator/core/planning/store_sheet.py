@@ -57,19 +57,23 @@ def plan_next(twin: Twin, goal: Goal, carried: Carried | None) -> tuple[Sheet, C
     return sheet, Carried(draft.state, frozenset(draft.certain))
 
 
-def plan_search(twin: Twin, goal: Goal, search: ChapterWriter) -> Sheet:
-    """Plan the sheet that makes a channel up in the VFO with what a search finds, and stores nothing.
+def plan_search(twin: Twin, goal: Goal, search: ChapterWriter | None) -> Sheet:
+    """Plan the sheet that makes a channel up in the VFO, with what a search finds where there is one, and stores nothing.
 
     Raises Beyond for a goal that the radio cannot reach.
     """
     draft, routes = Draft(twin, None), Routes(twin)
     _made_up(twin, goal, draft, routes, search, {})
     shown = twin.frequency(goal.channel.rx_hz)
-    say = f"Look: {shown} with the tone found on the send side; nothing is stored"
-    draft.step(ChapterKind.READ_BACK, [], shows=shown, say=say, why="note it with the channel: it goes into a listing line")
+    if search is not None:
+        say = f"Look: {shown} with the tone found on the transmit side; nothing is stored"
+        draft.step(ChapterKind.READ_BACK, [], shows=shown, say=say, why="note it with the channel: it goes into a listing line")
+    else:
+        say = f"Look: {shown}; you are on the channel, and nothing is stored"
+        draft.step(ChapterKind.READ_BACK, [], shows=shown, say=say, why="the next frequency typed takes its place")
     more = [Change(Part.REVERSE, None, "off")] if routes.presses(twin.vfo, "reverse") else []
     changes = left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel)], more)
-    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), goal.notes, changes)
+    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), goal.notes, changes, aside=_aside(draft))
 
 
 def _made_up(twin: Twin, goal: Goal, draft: Draft, routes: Routes, search: ChapterWriter | None, more: dict[int, int]) -> None:
@@ -108,4 +112,16 @@ def _store_sheet(
         text = next(twin.settings[s].domain.text(v) for s, v in grouped.items())
         more.append(Change(Part.GROUP, None, text))
     changes = left_different(draft, [*set_wide_needs(draft)[0], *required_values(twin, goal.channel), *grouped], more)
-    return Sheet(twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), changes, draft.counts_on())
+    return Sheet(
+        twin.profile.model, twin.profile.firmware, draft.chapters(), tuple(limits), changes, draft.counts_on(), _aside(draft)
+    )
+
+
+def _aside(draft: Draft) -> tuple[Change, ...]:
+    """Return the tuning step, where the sheet set it."""
+    step, units = draft.twin.step, draft.twin.profile.units
+    if step is None or step not in draft.set_here:
+        return ()
+    setting = draft.twin.settings[step]
+    unit = units[draft.state.unit] if len(units) > 1 and setting.scope in ("unit", "unit_band") else None
+    return (Change(setting.name, unit, setting.domain.text(draft.value(step))),)

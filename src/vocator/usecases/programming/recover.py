@@ -23,7 +23,9 @@ from vocator.usecases.programming.make_sheet import MadeSheet
 from vocator.usecases.twin.drawing import SCREEN_WORDS
 
 MOST_SIGHTS = 24
-MOST_RIGHT = 8
+MOST_RIGHT = 4
+FIRST_SLIPS = 4
+"""So many slips come before what is right on a radio that was set otherwise: whoever asks has seen something wrong."""
 MOST_FOLLOWED = 24
 """So many slips with one look are followed from every state; what more of them may leave stays proven from the states tried."""
 MOST_WORDS = 3
@@ -84,13 +86,20 @@ def sights_view(made: MadeSheet, step: int) -> list[dict[str, Any]]:
 
     Raises NotFound for a step that the sheet does not have.
     """
-    drawn = made.run.frames[_step(made, step)].seen.text
-    right = [seen for text, seen in _right(made)[step].items() if text != drawn][:MOST_RIGHT]
-    found = [s for s in _sights(made, step) if s.seen.text != drawn][:MOST_SIGHTS]
-    return [
-        *({"display": display_dict(seen), "slip": RIGHT, "right": True} for seen in right),
-        *({"display": display_dict(s.seen), "slip": _likeliest(made.twin, s), "right": False} for s in found),
-    ]
+    drawn = made.run.frames[_step(made, step)].seen
+    by_look = {_look(seen): seen for seen in reversed(_right(made)[step].values()) if _look(seen) != _look(drawn)}
+    right = [{"display": display_dict(seen), "slip": RIGHT, "right": True} for seen in reversed(by_look.values())]
+    found = [
+        {"display": display_dict(s.seen), "slip": _likeliest(made.twin, s), "right": False}
+        for s in _sights(made, step)
+        if s.seen.text != drawn.text
+    ][:MOST_SIGHTS]
+    return [*found[:FIRST_SLIPS], *right[:MOST_RIGHT], *found[FIRST_SLIPS:]]
+
+
+def _look(seen: Display) -> tuple[Any, ...]:
+    """Return what tells two displays apart at a glance: the main line, the slot, the icons; not what stands on another row."""
+    return seen.main, seen.slot, seen.icons, seen.screen
 
 
 def recovery_view(made: MadeSheet, step: int, text: str | None, main: str = "") -> dict[str, Any]:

@@ -19,6 +19,7 @@ from vocator.core.radio.perform import carry_out
 from vocator.core.radio.report import display_dict
 from vocator.usecases.programming.make_batch import MadeBatch
 from vocator.usecases.programming.make_sheet import MadeSheet
+from vocator.usecases.programming.put_back import put_back
 
 
 def sheet_view(made: MadeSheet) -> dict[str, Any]:
@@ -41,6 +42,7 @@ def sheet_view(made: MadeSheet) -> dict[str, Any]:
         "parts": [],
         "saved_s": 0.0,
         "claims": claims_of(made.twin, made.start, made.run.frames),
+        "put_back": [p.as_dict() for p in put_back(made.twin, made.goal, made.sheet)],
         "profile": made.twin.digest,
     }
 
@@ -82,6 +84,7 @@ def batch_view(made: MadeBatch) -> dict[str, Any]:
         "pages": pages,
         "parts": parts,
         "saved_s": answer["saving"]["seconds"],
+        "put_back": list({(p["what"], p["unit"]): p for view in views for p in view["put_back"]}.values()),
         "claims": [own for view in views for own in view["claims"]],
     }
 

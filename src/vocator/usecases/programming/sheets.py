@@ -16,7 +16,7 @@ from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.start import StartError, stored_from_channel
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
-from vocator.files.channels_csv import ChannelRow, read_channels
+from vocator.files.channels_csv import ChannelRow, has_header, read_channels, write_channels
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
@@ -181,6 +181,7 @@ def open_batch(
         radio.model, "", receive=station.receive, region=region or station.region, firmware=radio.firmware, start=known_memory(session, radio, region or station.region),
     )  # fmt: skip
     known = view_of(session, radio)
+    text = with_slots(known, text, request)
     kept_out = [
         Problem("your list", row.number, row.slot, str(no))
         for row in read_channels(text, "your list")
@@ -205,6 +206,65 @@ def open_batch(
     sheet = KeptSheet(_id_of(chain), radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, clock.utc_now())
     keep_sheet(session, sheet)
     return sheet
+
+
+def with_slots(view: RadioView, text: str, request: SheetRequest) -> str:
+    """Return a list of channels with a slot in each row: lines that name none take the memory that they speak of, or the next that is known to be free.
+
+    A list with a header, and a row that begins with a slot and a line, stay as they are.  Raises Refusal where too few slots are known to be free.
+    """
+    lines = [
+        line.strip() for line in text.removeprefix("\ufeff").splitlines() if line.strip() and not line.lstrip().startswith("#")
+    ]
+    if not lines or has_header(lines[0]) or all(_has_slot(view, line, request) for line in lines):
+        return text
+    rows: list[tuple[str, str, str | None]] = []
+    plain: list[int] = []
+    for line in lines:
+        if _has_slot(view, line, request):
+            (row,) = read_channels(line, "your list")
+            rows.append((row.slot, row.line, row.label))
+        else:
+            plain.append(len(rows))
+            rows.append((_named_slot(line, request), line, None))
+    taken = {view.profile.slot_index(slot) for slot, _, _ in rows if slot}
+    free = [s for s in view.next_free(view.profile.slot_count) if view.profile.slot_index(s) not in taken]
+    wanting = [n for n in plain if not rows[n][0]]
+    if len(free) < len(wanting):
+        raise Refusal(
+            f"{len(wanting)} lines without a slot, and {len(free)} slots known to be free", "your list",
+            "a slot before each line, or enough slots that are known to be free",
+            f"Begin each line with its slot ({view.profile.slot_text(0)},{lines[0]}), or say in Radios which slots are free.",
+        )  # fmt: skip
+    for n, slot in zip(wanting, free, strict=False):
+        rows[n] = (slot, *rows[n][1:])
+    return write_channels(rows)
+
+
+def _named_slot(line: str, request: SheetRequest) -> str:
+    try:
+        return resolve_line(line, request.region, request.receive).memory or ""
+    except Refusal:
+        return ""  # it is refused with its reason when the sheet is made
+
+
+def _has_slot(view: RadioView, line: str, request: SheetRequest) -> bool:
+    """Whether a row begins with a slot of the radio, and what follows it is a line: "147,33 + 103,5" is one line."""
+    try:
+        (row,) = read_channels(line, "your list")
+    except DataFileError:
+        return False
+    if view.profile.slot_index(row.slot) is None:
+        return False
+    try:
+        resolve_line(row.line, request.region, request.receive)
+    except Refusal:
+        try:
+            resolve_line(line, request.region, request.receive)
+        except Refusal:
+            return True
+        return False
+    return True
 
 
 def _held_by_row(view: RadioView, row: ChannelRow, request: SheetRequest) -> Held | None:

@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 from typing import ClassVar
 
+from vocator.core.channel.channel import Channel
 from vocator.core.goals.goal import Beyond, Goal
 from vocator.core.goals.kind import Asked, Asks
 from vocator.core.goals.sheet import Change, ChapterKind
@@ -249,6 +250,14 @@ class SetOne(Chosen):
     reason: ClassVar[str] = "as asked"
     part: ClassVar[str] = "setting"
     nearest: ClassVar[str] = "This radio has none for the whole set."
+
+    def goal(self, twin: Twin, asked: Asked) -> Goal:
+        """Return the goal for ``SHOW=FREQ``; where a setting has more values than are listed (``OFFSET=00600``), for any of them."""
+        name, _, text = asked.text.strip().partition("=")
+        found = next((s for s in twin.settings if s.scope == "set" and s.means is not Means.RESET and s.name == name), None)
+        if found is not None and found.domain.count > MOST_CHOICES and found.domain.find_text(text) is not None:
+            return Goal(asked.slot, Channel(0, 0), kind=self.word, row=asked.row, key=f"{name}={text}")
+        return super().goal(twin, asked)
 
     def about_settings(self, twin: Twin) -> list[int]:
         """Return the settings of the whole radio that have a choice of few values."""

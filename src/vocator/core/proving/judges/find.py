@@ -1,4 +1,4 @@
-"""Judges a channel stored with the tone or code that was found."""
+"""Judges a channel stored with the tone or code that was found, and one that is set up in the VFO alone."""
 
 from dataclasses import replace
 from typing import ClassVar
@@ -24,7 +24,7 @@ class FindCode(Store):
 
 
 class InVfo(Judge):
-    """The VFO holds the channel with what somebody sends on the send side; no slot is touched."""
+    """The VFO holds the channel, with what somebody sends on the transmit side where a tone is sought; no slot is touched."""
 
     builds: ClassVar[bool] = True
     of_radio: ClassVar[bool] = True
@@ -47,4 +47,5 @@ class InVfo(Judge):
 
 JUDGES: dict[str, Judge] = {
     "find-tone": FindTone(), "find-code": FindCode(), "hear-tone": InVfo(CTCSS_50), "hear-code": InVfo(DCS_NORMAL),
+    "tune": InVfo(()),
 }  # fmt: skip

@@ -19,7 +19,7 @@
   let busy = $state(false);
   let refused = $state<Partial<Problem> | null>(null);
 
-  let slot = $derived(slotTyped ?? radio.next_free[0] ?? '');
+  let slot = $derived(slotTyped ?? found?.memory ?? radio.next_free[0] ?? '');
   let label = $derived(labelTyped ?? found?.channel.label ?? '');
   let known = $derived(found !== null && found.doubts.length === 0);
   let ready = $derived(known && slot.trim() !== '');
@@ -42,7 +42,7 @@
     return model.power_watts.every((w) => w === null) && needed <= 1 ? model.power_lowest : null;
   });
 
-  async function make(event: Event, goal: 'store' | 'hear-tone' | 'hear-code' = 'store', replace = false): Promise<void> {
+  async function make(event: Event, goal: 'store' | 'tune' | 'hear-tone' | 'hear-code' = 'store', replace = false): Promise<void> {
     event.preventDefault();
     if (!(goal === 'store' ? ready : known) || busy) return;
     busy = true;
@@ -99,6 +99,7 @@
       </select></label>
   {/if}
   <button class="act" class:next={next && ready} type="submit" disabled={!ready || busy}>{busy ? 'Proving…' : 'Write the keys'}</button>
+  <p class="note">Only to use it now? <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'tune')}>Just tune it, store nothing</button></p>
   {#if seeks}<p class="note">Tone not known? <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-tone')}>Find the tone while somebody talks</button>{#if model.searches_codes}, <button type="button" class="act plain" disabled={!known || busy} onclick={(e) => make(e, 'hear-code')}>or the code</button>{/if}</p>{/if}
   {#if near && enough && power !== enough}<p class="note"><button type="button" class="act plain" onclick={() => (power = enough!)}>Power {enough}</button> is enough for {near.name}, {near.distance_km.toFixed(0)} km away with a plain antenna (hills are not considered).</p>{/if}
   {#if asks}

@@ -1,41 +1,28 @@
-<!-- What a sheet left different, and a sheet that puts each of it back. -->
+<!-- What a sheet left different: what may be put back by a sheet of its own, and what stays because it is needed so. -->
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { get, post, type GoalForm, type Sheet } from '../../api';
+  import { post, type Schemas, type Sheet } from '../../api';
   import { keepSheet } from '../../keeping/sheets';
   import { navigate } from '../../../router';
   import { shell } from '../../shell/state.svelte';
   import { changeWords } from './changes';
 
-  type Told = Exclude<Sheet['content']['changes'][number], string>;
-  let { radio, changes }: { radio: number; changes: Sheet['content']['changes'] } = $props();
-  let told = $derived(changes.filter((c): c is Told => typeof c !== 'string'));
+  type Left = Schemas['PutBackShape'];
+  let { radio, changes, left }: { radio: number; changes: Sheet['content']['changes']; left: Left[] } = $props();
 
-  let choices = $state<string[]>([]);
   let chosen = $state<Record<string, string>>({});
   let trouble = $state('');
   let busy = $state(false);
 
-  onMount(async () => {
-    try {
-      const forms = await get<GoalForm[]>(`/radios/${radio}/goals`);
-      choices = forms.find((f) => f.word === 'set' && !f.beyond)?.fields.find((f) => f.name === 'key')?.choices ?? [];
-    } catch (error) {
-      shell.note(error);
-    }
-  });
+  const name = (one: Left): string => (one.unit ? `${one.what} (${one.unit})` : one.what);
+  let back = $derived(left.filter((one) => one.keys.length));
+  let needed = $derived(left.filter((one) => !one.keys.length));
+  /** What is said but stands among the settings too is said once. */
+  let told = $derived([...new Set([...changes.map(changeWords), ...left.map((one) => `${one.what} ${one.to}${one.unit ? ` (${one.unit})` : ''}`)])]);
 
-  /** What a setting may be put back to: what it was, where that is known, else any other value. */
-  function others(change: Told): string[] {
-    const all = choices.filter((c) => c.startsWith(`${change.what}=`) && c !== `${change.what}=${change.to}`);
-    const before = `${change.what}=${change.from}`;
-    return all.includes(before) ? [before] : all;
-  }
-
-  async function write(key: string): Promise<void> {
+  async function write(one: Left): Promise<void> {
     busy = true;
     try {
-      const sheet = await post<Sheet>('/sheets', { radio_id: radio, slot: '', goal: 'set', key });
+      const sheet = await post<Sheet>('/sheets', { radio_id: radio, slot: '', goal: one.goal, key: chosen[name(one)] ?? one.keys[0], row: one.unit });
       await keepSheet(sheet);
       navigate(`/sheet/${sheet.id}`);
     } catch (error) {
@@ -46,15 +33,14 @@
   }
 </script>
 
-<p>Left different, if it was otherwise: {changes.map(changeWords).join(', ')}.</p>
+{#if told.length}<p>Left different, if it was otherwise: {told.join(', ')}.{#if needed.length} {needed.map(name).join(' and ')} must stay so: what was just set needs it.{/if}</p>{/if}
 {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
-{#each told.filter((c) => others(c).length) as change (change.what)}
-  {@const back = others(change)}
+{#each back as one (name(one))}
   <div class="acts">
-    <button type="button" class="act" disabled={busy} onclick={() => write(chosen[change.what] ?? back[0]!)}>Put {change.what} back{back.length === 1 ? ` to ${back[0]!.split('=')[1]}` : ''}</button>
-    {#if back.length > 1}
-      <select class="field" aria-label="{change.what} back to" bind:value={() => chosen[change.what] ?? back[0]!, (v) => (chosen[change.what] = v)}>
-        {#each back as key (key)}<option value={key}>{key.split('=')[1]}</option>{/each}
+    <button type="button" class="act" disabled={busy} onclick={() => write(one)}>Put {name(one)} back{one.keys.length === 1 ? ` to ${one.keys[0]!.split('=')[1]}` : ''}</button>
+    {#if one.keys.length > 1}
+      <select class="field" aria-label="{name(one)} back to" bind:value={() => chosen[name(one)] ?? one.keys[0]!, (v) => (chosen[name(one)] = v)}>
+        {#each one.keys as key (key)}<option value={key}>{key.split('=')[1]}</option>{/each}
       </select>
     {/if}
   </div>

@@ -34,7 +34,7 @@
 </script>
 
 <h2 class="done">
-  {#if ofRadio}{looked ? 'The channel stands in the VFO; nothing is stored.' : 'It is set.'}{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {sheet.kind?.done ?? 'done'}.{/if}
+  {#if ofRadio}{looked || content.goal_kind === 'tune' ? 'The channel is in the VFO; nothing is stored.' : 'It is set.'}{:else if content.parts?.length}{content.parts.length} channels are written and read back.{:else}Slot {content.slot_text} is {sheet.kind?.done ?? 'done'}.{/if}
 </h2>
 <p>Noted {ofRadio ? '' : `in the memory map of ${content.my_name} and `}in the work log.</p>
 {#if looked}
@@ -53,7 +53,7 @@
   </div>
 {/if}
 <div class="acts"><a class="act" class:next={!content.chain} href="/radios/{content.radio_id}{ofRadio ? '' : `?slot=${content.goal.slot}`}">{ofRadio ? 'Show the radio' : 'Show the slot'}</a> <a class="act" href="/">Next channel</a></div>
-{#if content.changes.length}<PutBack radio={content.radio_id} changes={content.changes} />{/if}
+{#if content.changes.length || content.put_back?.length}<PutBack radio={content.radio_id} changes={content.changes} left={content.put_back ?? []} />{/if}
 {#if content.limits.length}
   <h3>What this radio cannot show or do</h3>
   <ul>{#each content.limits as limit, at (at)}<li>{limit}</li>{/each}</ul>

@@ -1,8 +1,12 @@
 /** What of a radio's description was seen on the radio itself: steps that were done and found as drawn. */
 import { get, type Schemas } from '../../api';
 
-/** A claim as it is told: without the mark that says which description it is of. */
-export const told = (claim: string): string => claim.replace(/ #\w+$/, '').replace(/^(vfo|memory): /, '');
+/** A claim as it is told: without the mark that says which description it is of, its screen in words. */
+export const told = (claim: string): string =>
+  claim
+    .replace(/ #\w+$/, '')
+    .replace(/^(vfo|memory)\w*: /, '')
+    .replace(/^\w+(?=: )/, (screen) => screen.replaceAll('_', ' '));
 
 export class Seen {
   #seen = $state.raw<Set<string> | null>(null);
