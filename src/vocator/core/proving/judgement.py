@@ -42,6 +42,12 @@ def judge_state(twin: Twin, sheet: Sheet, goal: Goal, start: State, end: State) 
     return _declared_fault(twin, told, end)
 
 
+def untold(twin: Twin, sheet: Sheet, goal: Goal, start: State, end: State) -> list[Difference]:
+    """Return what differs beside slots, is not free for the goal, and is not told by the sheet."""
+    told = {(c.what, c.unit): c for c in sheet.changes}
+    return [one for one in differences(twin, goal, start, end) if _untold(twin, told, one, end)]
+
+
 def _aim_fault(twin: Twin, goal: Goal, start: State, end: State) -> str:
     """Return what is wrong with what the goal is about; the free keys are left alone unless it is about them."""
     judge = JUDGES[goal.kind]

@@ -288,7 +288,7 @@ def _power_text(m: Machine, s: State) -> str | None:
 
 
 def _other_units(m: Machine, s: State) -> list[str]:
-    """Return the lines of the units not in use."""
+    """Return the lines of the units not in use, with what shows that their squelch is forced open."""
     lines = []
     for unit, name in enumerate(m.profile.units):
         if unit == s.unit:
@@ -296,5 +296,6 @@ def _other_units(m: Machine, s: State) -> list[str]:
         in_memory = s.modes[unit] in m.memory_screens
         stored = s.slots[s.positions[unit]] if in_memory else None
         hz = stored.rx_hz if stored else s.freqs[unit * m.band_count + s.bands[unit]]
-        lines.append(f"{name}: {m.frequency(hz) if stored or not in_memory else NO_FREQUENCY}")
+        open_ = f" {m.profile.common.open_icon}" if s.forced and s.forced[unit] else ""
+        lines.append(f"{name}: {m.frequency(hz) if stored or not in_memory else NO_FREQUENCY}{open_}")
     return lines

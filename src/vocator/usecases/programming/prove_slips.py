@@ -7,24 +7,30 @@ from dataclasses import dataclass, field
 from os import cpu_count
 
 from vocator.core.goals.goal import Beyond, Goal
-from vocator.core.goals.sheet import Sheet
+from vocator.core.goals.limit import Limit, Unseen
+from vocator.core.goals.sheet import Part, Sheet
 from vocator.core.planning.planner import plan
+from vocator.core.proving.judgement import untold
 from vocator.core.proving.operator import Run
 from vocator.core.proving.prover import judge
 from vocator.core.radio.going import go_home
+from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.slips.recovery import any_way_back, courses_of, harm, sights
-from vocator.core.slips.slips import Outcome
+from vocator.core.slips.slips import Course, Outcome
 from vocator.files.profile_yaml import model_names
 from vocator.usecases.programming.prove_radios import Progress, generate
 from vocator.usecases.twin.twins import twin_of
 
 KINDS_SLIPPED = ("label", "send", "narrow", "repeater", "simplex")
 CHANNELS = 3
-UNSEEN_WORDS = {
-    "tone_mode": ("tone", "code"), "tone_tx": ("tone",), "tone_rx": ("tone",), "dcs_tx": ("code",), "dcs_rx": ("code",),
-    "tx_hz": ("offset", "send side"), "width": ("width",), "power": ("power",), "label": ("label",),
+PARTS: dict[str, frozenset[Unseen]] = {
+    "tone_mode": frozenset({Unseen.TONE, Unseen.CODE}), "tone_tx": frozenset({Unseen.TONE}), "tone_rx": frozenset({Unseen.TONE}),
+    "dcs_tx": frozenset({Unseen.CODE}), "dcs_rx": frozenset({Unseen.CODE}), "tx_hz": frozenset({Unseen.SHIFT}),
+    "width": frozenset({Unseen.WIDTH}), "power": frozenset({Unseen.POWER}), "label": frozenset({Unseen.LABEL}),
 }  # fmt: skip
+"""What of a stored channel hangs on what is not seen: named where one of these is among the limits."""
+NOTHING_NAMES_IT: frozenset[Unseen] = frozenset()
 
 
 @dataclass(slots=True)
@@ -109,18 +115,33 @@ def _unnoticed(goal: Goal, outcome: Outcome) -> tuple[str, str]:
     fault = judge(course.twin, course.sheet, goal, course.start, Run(left))
     if not fault and not harm(goal, outcome):
         return "harmless", ""
-    if " holds " in fault:
-        fields = [part.split()[0] for part in fault.partition(" holds ")[2].split("; ")]
-        limits = " ".join(course.sheet.limits)
-        if all(any(word in limits for word in UNSEEN_WORDS.get(f, ())) for f in fields):
-            return "named", fault
-    if fault == "the free keys open something else" and "a free key held by mistake" in " ".join(course.sheet.limits):
-        return "named", fault
-    if fault == "reverse was left on" and "reverse" in " ".join(course.sheet.limits):
-        return "named", fault
-    if fault.endswith("was changed too") and "look at that slot too" in " ".join(course.sheet.limits):
+    limits = frozenset(code for limit in course.sheet.limits if isinstance(limit, Limit) for code in limit.of)
+    wrong = _wrong(course, goal, left)
+    if fault and wrong and all(needs & limits for needs in wrong):
         return "named", fault
     return "missed", fault or "harm that no display tells"
+
+
+def _wrong(course: Course, goal: Goal, left: State) -> list[frozenset[Unseen]]:
+    """Return for each thing that is wrong at the end which limits would name it; none would where the set is empty."""
+    twin, start = course.twin, course.start
+    found: list[frozenset[Unseen]] = []
+    stored = left.slots[goal.slot]
+    if stored is None:
+        found.append(NOTHING_NAMES_IT)
+    else:
+        has, wanted = twin.channel(stored).as_dict(), goal.channel.as_dict()
+        found += [PARTS.get(part, NOTHING_NAMES_IT) for part in wanted if has[part] != wanted[part]]
+    if any(a != b for n, (a, b) in enumerate(zip(start.slots, left.slots, strict=True)) if n != goal.slot):
+        found.append(frozenset({Unseen.OTHER_SLOT}))
+    if left.free != start.free:
+        found.append(frozenset({Unseen.FREE_KEYS}))
+    for one in untold(twin, course.sheet, goal, start, left):
+        code = Unseen.OTHER_BAND if one.what == "band" else Unseen.REVERSE if one.what == Part.REVERSE else None
+        found.append(frozenset({code}) if code else NOTHING_NAMES_IT)
+    if not twin.at_rest(left) or (twin.in_memory(left) and left.positions[left.unit] != goal.slot):
+        found.append(NOTHING_NAMES_IT)
+    return found
 
 
 def _fault(outcome: Outcome, text: str) -> dict[str, str]:
