@@ -14,6 +14,7 @@ from vocator.core.proving.judgement import untold
 from vocator.core.proving.operator import Run
 from vocator.core.proving.prover import judge
 from vocator.core.radio.going import go_home
+from vocator.core.radio.profile import Means
 from vocator.core.radio.state import State
 from vocator.core.radio.twin import Twin
 from vocator.core.slips.recovery import any_way_back, courses_of, harm, sights
@@ -30,6 +31,9 @@ PARTS: dict[str, frozenset[Unseen]] = {
     "width": frozenset({Unseen.WIDTH}), "power": frozenset({Unseen.POWER}), "label": frozenset({Unseen.LABEL}),
 }  # fmt: skip
 """What of a stored channel hangs on what is not seen: named where one of these is among the limits."""
+OF_PART: dict[str, Unseen] = {"band": Unseen.OTHER_BAND, Part.REVERSE: Unseen.REVERSE}
+OF_MEANS = {Means.SHIFT: Unseen.SHIFT, Means.OFFSET: Unseen.SHIFT, Means.WIDTH: Unseen.WIDTH, Means.POWER: Unseen.POWER}
+"""What of a difference beside slots hangs on what is not seen: a setting of the whole radio is left as wrong as the slot is."""
 NOTHING_NAMES_IT: frozenset[Unseen] = frozenset()
 
 
@@ -137,7 +141,7 @@ def _wrong(course: Course, goal: Goal, left: State) -> list[frozenset[Unseen]]:
     if left.free != start.free:
         found.append(frozenset({Unseen.FREE_KEYS}))
     for one in untold(twin, course.sheet, goal, start, left):
-        code = Unseen.OTHER_BAND if one.what == "band" else Unseen.REVERSE if one.what == Part.REVERSE else None
+        code = OF_PART.get(one.what) if one.setting is None else OF_MEANS.get(one.setting.means)
         found.append(frozenset({code}) if code else NOTHING_NAMES_IT)
     if not twin.at_rest(left) or (twin.in_memory(left) and left.positions[left.unit] != goal.slot):
         found.append(NOTHING_NAMES_IT)

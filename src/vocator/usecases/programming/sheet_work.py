@@ -34,7 +34,7 @@ def _drawn_sheet(taken: SheetRequest, other: SheetRequest | None, request: Sheet
     try:
         made = make_sheet(taken)
     except (Beyond, Unproven, Refusal, Doubtful):
-        if taken is request:
+        if taken.way != "short":
             raise
         taken, other, made = request, None, make_sheet(request)  # what it would count on cannot be gone on from
     goal, profile, kind = made.goal, made.twin.profile, KINDS[made.goal.kind]
