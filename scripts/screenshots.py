@@ -13,7 +13,7 @@ from playwright.sync_api import Page, sync_playwright
 
 SHOTS = Path(__file__).parent.parent / "docs" / "screenshots"
 MANY = """slot,line,label
-1,147.33 + 103.5,RIDGE
+11,147.33 + 103.5,RIDGE
 6,146.55,SMPLX
 12,448.775 minus 5 t118.8,DEPOT
 13,146.94 - 103.5,TOWER2
