@@ -11,15 +11,15 @@ die() { say "$1"; [ $# -gt 1 ] && say "  $2"; exit 1; }
 
 # Says what is done while it lasts, in one line that counts on: a terminal sees the seconds, a log a line now and then.
 counting() { # words, command...
-  local words="$1" began="$SECONDS" code=0 clock; shift
+  local words="$1" began="$SECONDS" code=0 clock me="$BASHPID"; shift
   say "$words"
   (
-    while sleep 1 && kill -0 $$ 2>/dev/null; do
+    while sleep 1 && grep -q '^State:.[^Z]' "/proc/$me/status" 2>/dev/null; do # what was killed may stand there as a zombie
       took=$((SECONDS - began))
       if [ -t 2 ]; then printf '\rvocator: %s, %d s ' "$words" "$took" >&2
       elif [ $((took % 15)) -eq 0 ]; then say "$words, $took s"; fi
     done
-  ) 8>&- 9>&- &
+  ) >/dev/null 8>&- 9>&- &
   clock=$!
   "$@" || code=$?
   kill "$clock" 2>/dev/null || true

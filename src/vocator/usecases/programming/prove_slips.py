@@ -32,7 +32,14 @@ PARTS: dict[str, frozenset[Unseen]] = {
 }  # fmt: skip
 """What of a stored channel hangs on what is not seen: named where one of these is among the limits."""
 OF_PART: dict[str, Unseen] = {"band": Unseen.OTHER_BAND, Part.REVERSE: Unseen.REVERSE}
-OF_MEANS = {Means.SHIFT: Unseen.SHIFT, Means.OFFSET: Unseen.SHIFT, Means.WIDTH: Unseen.WIDTH, Means.POWER: Unseen.POWER}
+OF_MEANS = {
+    Means.SHIFT: Unseen.SHIFT,
+    Means.OFFSET: Unseen.SHIFT,
+    Means.WIDTH: Unseen.WIDTH,
+    Means.POWER: Unseen.POWER,
+    Means.TONE: Unseen.TONE,
+    Means.CODE: Unseen.CODE,
+}
 """What of a difference beside slots hangs on what is not seen: a setting of the whole radio is left as wrong as the slot is."""
 NOTHING_NAMES_IT: frozenset[Unseen] = frozenset()
 
