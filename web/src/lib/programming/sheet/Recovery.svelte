@@ -36,13 +36,14 @@
   });
 
   async function ask(): Promise<void> {
-    asked = step;
+    const mine = (asked = step);
     sights = null;
     back = null;
     more = false;
     away = false;
     try {
-      sights = await get<Sight[]>(`/sheets/${sheet}/steps/${step}/sights`);
+      const found = await get<Sight[]>(`/sheets/${sheet}/steps/${mine}/sights`);
+      if (asked === mine) sights = found; // the sheet went on meanwhile: these are of another step
     } catch (error) {
       told(error);
     }
