@@ -24,21 +24,7 @@ from vocator.usecases.twin.twins import take_file
 
 KNOWN_ERRORS = (Refusal, Doubtful, NotFound, Unproven, StartError, ActionError, UntilFailed, DataFileError)
 
-_SHEET_OPTIONS = (
-    "line",
-    "label",
-    "power",
-    "receive",
-    "row",
-    "region",
-    "firmware",
-    "way",
-    "start",
-    "goal",
-    "proof",
-    "never_send",
-    "replace",
-)
+_SHEET_OPTIONS = tuple("line label power receive row region firmware way start goal proof never_send replace".split())
 
 
 _TEXTS = ("command", "model", "profile", "channels", *(o for o in _SHEET_OPTIONS if o not in ("start", "never_send", "replace")))

@@ -15,7 +15,6 @@ SAYS_NOTHING = frozenset(
     "squelch sql tones inverted inv normal polarity closed open reverse reversed access required req odd khz hz mhz mid med medium dn sx linked autopatch private area".split()
 )
 """Words of the trade that decide something elsewhere, and here stand alone."""
-SAID_NUMBERS = frozenset(SPOKEN_NUMBERS)
 FILLERS = frozenset(
     "a an and as at by can do for from get has have hear here i in into is it its it's just make my of on or our please program put set so some store that the then there this to tune try use used uses using via we will with you your".split()
 )
@@ -24,6 +23,7 @@ TRADE = (
     "simplex", "duplex", "minus", "offset", "shift", "repeater", "narrow", "carrier", "digital", "encode", "decode", "squelch",
     "uplink", "downlink", "output", "input", "receive", "transmit", "positive", "negative", "frequency", "power", "unknown",
 )  # fmt: skip
+NO_NAMES = frozenset((*SAYS_NOTHING, *TRADE, *SPOKEN_NUMBERS, "no"))
 SHORTEST_TORN = 4
 SHORT = {"sx": "simplex", "s": "simplex", "dn": "minus"}
 """What listings cut a word of the trade down to."""
@@ -33,12 +33,7 @@ A_CODE = re.compile(r"(?:d|dcs|dpl|dtcs)-?(?P<digits>\d{1,3})[a-z]?", re.IGNOREC
 
 def looks_like_a_name(word: str) -> bool:
     """Whether a word that nothing else explains may be a channel's name without asking."""
-    if (
-        len(word) < 2
-        or A_CODE.fullmatch(word)
-        or word.lower() in (*SAYS_NOTHING, *TRADE, *SAID_NUMBERS, "no")
-        or meant(word) is not None
-    ):
+    if len(word) < 2 or A_CODE.fullmatch(word) or word.lower() in NO_NAMES or meant(word) is not None:
         return False
     return bool(re.fullmatch(r"[A-Za-z][A-Za-z0-9\-/'+_.]*|\d{1,2}[A-Za-z][A-Za-z0-9\-]+", word)) and not re.search(
         r"\d\.\d", word
@@ -140,7 +135,7 @@ class NameReader(LineState):
             low = word.lower()
             if low in self.without or low in given or all(part in given for part in low.split()):
                 continue
-            if whole.startswith('"') or looks_like_a_name(word.split()[0]) or " " in word or (kept and low in SAID_NUMBERS):
+            if whole.startswith('"') or looks_like_a_name(word.split()[0]) or " " in word or (kept and low in SPOKEN_NUMBERS):
                 kept.append(word)
             elif not self._answered(word):
                 self._ask_word(word)

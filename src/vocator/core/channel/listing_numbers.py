@@ -15,25 +15,9 @@ _TEENS = {
 }
 _TENS = {w: 10 * n for n, w in enumerate("twenty thirty forty fifty sixty seventy eighty ninety".split(), 2)} | {"fourty": 40}
 _POINT = ("point", "decimal", "dot")
-SPOKEN_NUMBERS = (*_UNITS, *_TEENS, *_TENS, "hundred")
+SPOKEN_NUMBERS = frozenset((*_UNITS, *_TEENS, *_TENS, "hundred"))
 _SPOKEN = {*SPOKEN_NUMBERS, *_POINT}
-_BEFORE = {
-    "+",
-    "-",
-    "plus",
-    "minus",
-    "positive",
-    "negative",
-    "up",
-    "down",
-    "offset",
-    "shift",
-    "tone",
-    "pl",
-    "ctcss",
-    "memory",
-    "slot",
-}
+_BEFORE = frozenset("+ - plus minus positive negative up down offset shift tone pl ctcss memory slot".split())
 MOST_OTHERS = 1
 FEWEST_APART = 4
 """So many figures said one by one are a number without any word among them."""

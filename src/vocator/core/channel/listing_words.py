@@ -257,12 +257,10 @@ class _Reader(ToneReader, NameReader):
             self._signed(piece)
         elif piece.amount is not None:
             amount = piece.amount
-            if self.figures.tone_of(amount) is None and self.figures.is_frequency(
-                amount
-            ):  # "split 433.500": nobody shifts by so much
-                self._frequency(amount, "in" if self.reading.rx_hz is not None else "")
-            elif self.figures.tone_of(amount) is not None:
+            if self.figures.tone_of(amount) is not None:
                 self._tone_or_offset(amount, glued=False)
+            elif self.figures.is_frequency(amount):  # "split 433.500": nobody shifts by so much
+                self._frequency(amount, "in" if self.reading.rx_hz is not None else "")
             else:
                 self._offset(amount)
 

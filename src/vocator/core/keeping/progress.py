@@ -11,7 +11,7 @@ from enum import StrEnum
 from typing import Any
 
 from vocator.core.goals.kind import Leaves
-from vocator.core.keeping.records import CONFIRMING, HELD, Outcome, SlotState, Tick
+from vocator.core.keeping.records import CONFIRMING, HELD, KeptSheet, Outcome, SlotState, Tick
 
 WRITING: dict[Leaves, tuple[SlotState, str]] = {
     Leaves.WRITTEN: (SlotState.WRITTEN, "written from a proven sheet"),
@@ -65,10 +65,10 @@ class Progress:
     complete: bool
 
 
-def pages_done(pages: Sequence[Sequence[int]], ticked: Iterable[int]) -> tuple[int, int]:
-    """Return how many of a sheet's pages are done, and how many there are: what the operator counts as steps."""
-    done = set(ticked)
-    return sum(all(step in done for step in page) for page in pages), len(pages)
+def counted(sheet: KeptSheet) -> dict[str, int]:
+    """Return how many pages of a sheet are done, and how many there are: what the operator counts as ``steps``."""
+    pages, ticked = sheet.content["pages"], set(sheet.ticked)
+    return {"done": sum(ticked.issuperset(page) for page in pages), "steps": len(pages)}
 
 
 def in_order(ticks: Iterable[Tick]) -> list[Tick]:

@@ -251,9 +251,8 @@ def set_frequency(
 
 def _less_than(typed: str, hz: int) -> bool:
     """Whether what is typed says less of a frequency than it has: "430912" of 430.9125."""
-    return len(typed.replace(".", "")) >= 4 and typed.replace(".", "").rstrip("0") != f"{hz / 1_000_000:.6f}".replace(
-        ".", ""
-    ).rstrip("0")
+    said = typed.replace(".", "")
+    return len(said) >= 4 and said.rstrip("0") != str(hz).rstrip("0")
 
 
 def _in_one_visit(

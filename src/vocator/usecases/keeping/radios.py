@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 from datetime import datetime
+from functools import cached_property
 from typing import Any
 
 from sqlalchemy.orm import Session
@@ -23,9 +24,9 @@ SAID = {"unknown": "unknown", "free": "free", "occupied": "taken", "keep_out": "
 TAKEN = (SlotState.PLANNED, SlotState.WRITTEN, SlotState.READ_BACK, SlotState.CHECKED, SlotState.OCCUPIED, SlotState.KEEP_OUT)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class RadioView:
-    """A radio with its profile, its known slots and its next free ones."""
+    """A radio with its profile, its known slots and its next free ones, as they were at one moment."""
 
     radio: Radio
     profile: Profile
@@ -38,6 +39,15 @@ class RadioView:
 
     def states(self) -> list[SlotState]:
         """Return what is known of each slot: what was noted of it alone, else what was said of its range."""
+        return self._states
+
+    def state_of(self, slot: str) -> SlotState | None:
+        """Return what is known of one slot, None for one that the radio does not have."""
+        index = self.profile.slot_index(slot)
+        return None if index is None else self._states[index]
+
+    @cached_property
+    def _states(self) -> list[SlotState]:
         noted = {s.slot: s.state for s in self.slots if s.state is not SlotState.UNKNOWN}
         marked = states_of(self.profile.slot_count, [Mark(SlotState(s), a, b) for s, a, b in self.radio.marks])
         return [_known(noted.get(key), state) for key, state in zip(self.keys, marked, strict=True)]
@@ -100,7 +110,7 @@ def mark_slots(session: Session, radio_id: int, state: SlotState, text: str) -> 
 def check_slot(view: RadioView, slot: str) -> None:
     """Raise Refusal for a slot that is kept out."""
     index = view.profile.slot_index(slot)
-    if index is not None and view.states()[index] is SlotState.KEEP_OUT:
+    if index is not None and view.state_of(slot) is SlotState.KEEP_OUT:
         raise Refusal(
             f"slot {view.profile.slot_text(index)}",
             "slot",
@@ -119,7 +129,7 @@ def held_in(view: RadioView, slot: str, wanted: Channel | None) -> Held | None:
         return None
     key = view.profile.slot_key(index)
     kept = next((s for s in view.slots if s.slot == key), None)
-    state = view.states()[index]
+    state = view.state_of(slot)
     if state not in (*HELD, SlotState.OCCUPIED) and index != view.profile.call_slot:
         return None
     channel = Channel.from_dict(kept.channel) if kept and kept.channel and kept.state is not SlotState.PLANNED else None
@@ -135,8 +145,7 @@ def _pair(channel: Channel) -> tuple[int, int]:
 
 def ours(view: RadioView, slot: str) -> bool:
     """Whether what a slot holds was written from here."""
-    index = view.profile.slot_index(slot)
-    return index is not None and view.states()[index] in HELD
+    return view.state_of(slot) in HELD
 
 
 def note_slot(

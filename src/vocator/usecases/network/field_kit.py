@@ -32,7 +32,7 @@ LONG_AGO = (1980, 1, 1, 0, 0, 0)  # the same kit has the same bytes, whenever it
 CORE = ("batch", "channel", "drill", "goals", "keeping", "planning", "proving", "radio", "slips", "onair")
 USECASES = (
     "errors", "keeping/radios", "outings/board", "outings/fault_branches", "outings/outing_csv", "outings/outings", "outings/places", "passes/ride_score", "problem_details", "programming/chains", "programming/evidence", "programming/goal_forms",
-    "programming/line_view", "programming/make_batch", "programming/make_sheet", "programming/put_back", "programming/recover", "programming/resolve_line",
+    "programming/line_view", "programming/make_batch", "programming/make_sheet", "programming/plain_lines", "programming/put_back", "programming/recover", "programming/resolve_line",
     "programming/sheet_view", "programming/sheet_work", "programming/sheets", "twin/drawing", "twin/drill", "twin/run_twin", "twin/twin_play",
     "twin/twins",
 )  # fmt: skip

@@ -8,8 +8,8 @@ from sqlalchemy.orm import Session
 
 from vocator import clock
 from vocator.core.channel.label_fitting import fit_names
-from vocator.core.keeping.progress import pages_done
-from vocator.core.keeping.records import KeptSheet, Radio, SlotState
+from vocator.core.keeping.progress import counted
+from vocator.core.keeping.records import Radio, SlotState
 from vocator.core.outing.allocation import Placed, place
 from vocator.core.outing.findings import SHORTEST_LABEL, Finding, Understood, find, reach_of, understand
 from vocator.core.outing.kept import KeptOuting
@@ -192,10 +192,5 @@ def person_sees(session: Session, one: KeptOuting, person: Person) -> dict[str, 
     return {
         "outing": outing.name, "place": outing.place, "first_day": outing.first_day, "last_day": outing.last_day, "net_control": outing.net_control,
         "check_in": outing.check_in, "person": own, "post": post.name if post else "", "channels": channels_view(outing, clear),
-        "sheets": [{"id": s.id, "title": s.title, "status": str(s.status), **_counted(s)} for s in sheets],
+        "sheets": [{"id": s.id, "title": s.title, "status": str(s.status), **counted(s)} for s in sheets],
     }  # fmt: skip
-
-
-def _counted(sheet: KeptSheet) -> dict[str, int]:
-    done, steps = pages_done(sheet.content["pages"], sheet.ticked)
-    return {"done": done, "steps": steps}

@@ -87,8 +87,11 @@ def sights_view(made: MadeSheet, step: int) -> list[dict[str, Any]]:
     Raises NotFound for a step that the sheet does not have.
     """
     drawn = made.run.frames[_step(made, step)].seen
-    by_look = {_look(seen): seen for seen in reversed(_right(made)[step].values()) if _look(seen) != _look(drawn)}
-    right = [{"display": display_dict(seen), "slip": RIGHT, "right": True} for seen in reversed(by_look.values())]
+    by_look: dict[tuple[Any, ...], Display] = {}
+    for seen in _right(made)[step].values():
+        if _look(seen) != _look(drawn):
+            by_look.setdefault(_look(seen), seen)
+    right = [{"display": display_dict(seen), "slip": RIGHT, "right": True} for seen in by_look.values()]
     found = [
         {"display": display_dict(s.seen), "slip": _likeliest(made.twin, s), "right": False}
         for s in _sights(made, step)

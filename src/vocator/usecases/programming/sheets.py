@@ -10,21 +10,22 @@ from sqlalchemy.orm import Session
 from vocator import clock
 from vocator.core.channel.channel import Channel, tone_use
 from vocator.core.goals.kind import About, Asks, Leaves
-from vocator.core.keeping.progress import pages_done, progress
+from vocator.core.keeping.progress import counted, progress
 from vocator.core.keeping.records import HELD, KeptSheet, LogEntry, Radio, SheetStatus, SlotEvent, SlotState, Tick
 from vocator.core.planning.kinds import KINDS
 from vocator.core.radio.start import StartError, stored_from_channel
 from vocator.core.radio.twin import Twin
 from vocator.core.refusal import Refusal
-from vocator.files.channels_csv import ChannelRow, has_header, read_channels, write_channels
+from vocator.files.channels_csv import read_channels
 from vocator.files.data_problems import DataFileError, Problem
 from vocator.storage.database import let_go
 from vocator.storage.repositories import LogRepository, RadioRepository, SheetRepository, StationRepository
-from vocator.usecases.errors import Held, NotFound, SlotsInUse
+from vocator.usecases.errors import NotFound, SlotsInUse
 from vocator.usecases.keeping.radios import RadioView, check_slot, find_radio, held_in, ours, view_of
 from vocator.usecases.programming.line_view import may_send
 from vocator.usecases.programming.make_sheet import SheetRequest
-from vocator.usecases.programming.resolve_line import resolve_line
+from vocator.usecases.programming.plain_lines import with_slots
+from vocator.usecases.programming.resolve_line import resolve_line, understood
 from vocator.usecases.programming.sheet_work import drawn_batch, drawn_sheet
 from vocator.usecases.twin.twins import twin_of
 
@@ -113,10 +114,9 @@ def keep_sheet(session: Session, sheet: KeptSheet) -> None:
         raise NotFound(f"radio {sheet.radio_id}", "one of my radios; this one was removed meanwhile")
     SheetRepository(session).add(sheet)
     if parts := sheet.content.get("parts"):
-        for part in parts:
-            _note_planned(session, sheet, part["slot"], part["line"], part["channel"])
+        _note_planned(session, sheet, [(part["slot"], part["line"], part["channel"]) for part in parts])
     elif KINDS[sheet.content["goal_kind"]].leaves is Leaves.WRITTEN:
-        _note_planned(session, sheet, sheet.slot, sheet.title, sheet.content["goal"]["channel"])
+        _note_planned(session, sheet, [(sheet.slot, sheet.title, sheet.content["goal"]["channel"])])
 
 
 def known_memory(session: Session, radio: Radio, region: str) -> dict[str, Any]:
@@ -137,13 +137,12 @@ def _held_on(twin: Twin, channel: dict[str, Any]) -> dict[str, Any]:
     return channel
 
 
-def _note_planned(session: Session, sheet: KeptSheet, slot: str, words: str, channel: dict[str, Any]) -> None:
-    """Note a slot as planned, unless it is known, by itself or by its range, to hold something already."""
-    radios = RadioRepository(session)
-    view = find_radio(session, sheet.radio_id)
-    index = view.profile.slot_index(slot)
-    if index is not None and view.states()[index] in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
-        radios.note(sheet.radio_id, SlotEvent(sheet.created_at, slot, SlotState.PLANNED, f"planned: {words}", channel))
+def _note_planned(session: Session, sheet: KeptSheet, planned: list[tuple[str, str, dict[str, Any]]]) -> None:
+    """Note slots (with words and channel) as planned, unless they are known, by themselves or by their range, to hold something already."""
+    view, radios = find_radio(session, sheet.radio_id), RadioRepository(session)
+    for slot, words, channel in planned:
+        if view.state_of(slot) in (SlotState.UNKNOWN, SlotState.FREE, SlotState.PLANNED):
+            radios.note(sheet.radio_id, SlotEvent(sheet.created_at, slot, SlotState.PLANNED, f"planned: {words}", channel))
 
 
 def _last_request(session: Session, radio: Radio, region: str) -> dict[str, Any] | None:
@@ -182,15 +181,14 @@ def open_batch(
     )  # fmt: skip
     known = view_of(session, radio)
     text = with_slots(known, text, request)
-    kept_out = [
-        Problem("your list", row.number, row.slot, str(no))
-        for row in read_channels(text, "your list")
-        if (no := _kept_out(known, row.slot))
-    ]
+    rows = read_channels(text, "your list")
+    kept_out = [Problem("your list", row.number, row.slot, str(no)) for row in rows if (no := _kept_out(known, row.slot))]
     if kept_out:
         raise DataFileError(kept_out)
-    rows = read_channels(text, "your list")
-    held = [(row, one) for row in rows if (one := _held_by_row(known, row, request))]
+    meant = [
+        (row, understood(row.line, request.region, request.receive)) for row in rows
+    ]  # what is not is refused when the sheet is made
+    held = [(row, one) for row, found in meant if found and (one := held_in(known, row.slot, found.channel))]
     if held and replace_held is False:
         raise SlotsInUse(tuple(replace(one, row=row.number) for row, one in held), tuple(known.next_free(len(rows))))
     asked = {row.slot for row, _ in held if replace_held}
@@ -206,73 +204,6 @@ def open_batch(
     sheet = KeptSheet(_id_of(chain), radio.id, view["parts"][0]["slot"], title, SheetStatus.OPEN, content, clock.utc_now())
     keep_sheet(session, sheet)
     return sheet
-
-
-def with_slots(view: RadioView, text: str, request: SheetRequest) -> str:
-    """Return a list of channels with a slot in each row: lines that name none take the memory that they speak of, or the next that is known to be free.
-
-    A list with a header, and a row that begins with a slot and a line, stay as they are.  Raises Refusal where too few slots are known to be free.
-    """
-    lines = [
-        line.strip() for line in text.removeprefix("\ufeff").splitlines() if line.strip() and not line.lstrip().startswith("#")
-    ]
-    if not lines or has_header(lines[0]) or all(_has_slot(view, line, request) for line in lines):
-        return text
-    rows: list[tuple[str, str, str | None]] = []
-    plain: list[int] = []
-    for line in lines:
-        if _has_slot(view, line, request):
-            (row,) = read_channels(line, "your list")
-            rows.append((row.slot, row.line, row.label))
-        else:
-            plain.append(len(rows))
-            rows.append((_named_slot(line, request), line, None))
-    taken = {view.profile.slot_index(slot) for slot, _, _ in rows if slot}
-    free = [s for s in view.next_free(view.profile.slot_count) if view.profile.slot_index(s) not in taken]
-    wanting = [n for n in plain if not rows[n][0]]
-    if len(free) < len(wanting):
-        raise Refusal(
-            f"{len(wanting)} lines without a slot, and {len(free)} slots known to be free", "your list",
-            "a slot before each line, or enough slots that are known to be free",
-            f"Begin each line with its slot ({view.profile.slot_text(0)},{lines[0]}), or say in Radios which slots are free.",
-        )  # fmt: skip
-    for n, slot in zip(wanting, free, strict=False):
-        rows[n] = (slot, *rows[n][1:])
-    return write_channels(rows)
-
-
-def _named_slot(line: str, request: SheetRequest) -> str:
-    try:
-        return resolve_line(line, request.region, request.receive).memory or ""
-    except Refusal:
-        return ""  # it is refused with its reason when the sheet is made
-
-
-def _has_slot(view: RadioView, line: str, request: SheetRequest) -> bool:
-    """Whether a row begins with a slot of the radio, and what follows it is a line: "147,33 + 103,5" is one line."""
-    try:
-        (row,) = read_channels(line, "your list")
-    except DataFileError:
-        return False
-    if view.profile.slot_index(row.slot) is None:
-        return False
-    try:
-        resolve_line(row.line, request.region, request.receive)
-    except Refusal:
-        try:
-            resolve_line(line, request.region, request.receive)
-        except Refusal:
-            return True
-        return False
-    return True
-
-
-def _held_by_row(view: RadioView, row: ChannelRow, request: SheetRequest) -> Held | None:
-    try:
-        channel = resolve_line(row.line, request.region, request.receive).channel
-    except Refusal:
-        return None  # it is refused with its reason when the sheet is made
-    return held_in(view, row.slot, channel)
 
 
 def _kept_out(view: RadioView, slot: str) -> Refusal | None:
@@ -318,10 +249,9 @@ def sheet_dict(sheet: KeptSheet) -> dict[str, Any]:
 
 def summary_dict(sheet: KeptSheet) -> dict[str, Any]:
     """Return a line of the list of sheets; ``sheet`` is an outline."""
-    done, steps = pages_done(sheet.content["pages"], sheet.ticked)
     return {
         "id": sheet.id, "title": sheet.title, "radio_id": sheet.radio_id, "radio": sheet.content["my_name"], "slot": sheet.slot,
-        "status": str(sheet.status), "created_at": sheet.created_at, "done": done, "steps": steps,
+        "status": str(sheet.status), "created_at": sheet.created_at, **counted(sheet),
     }  # fmt: skip
 
 
